@@ -1,0 +1,30 @@
+<script setup lang="ts">
+const person = usePersonStore()
+const night = useNight()
+useHead({ htmlAttrs: { class: computed(() => (night.value ? 'night' : '')) } })
+// Midnight (or the hour when my day ends) may pass while a page is open.
+useIntervalFn(() => person.look(), 60_000)
+useEventListener(document, 'visibilitychange', () => person.look())
+</script>
+
+<template>
+  <main v-if="person.openingFault" class="closed stack">
+    <h1>Pebblebrook could not open its store</h1>
+    <p>{{ person.openingFault }}</p>
+    <p>
+      Nothing was changed. Private windows and full disks are the usual causes; close other tabs and load the page
+      again.
+    </p>
+  </main>
+  <NuxtLayout v-else>
+    <NuxtPage />
+  </NuxtLayout>
+</template>
+
+<style scoped>
+.closed {
+  max-width: 40rem;
+  margin: 4rem auto;
+  padding: 0 1rem;
+}
+</style>

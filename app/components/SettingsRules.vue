@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { CHOICE_NAMES, CHOICES, type ChoiceName, type Choices, type HouseRules } from '#core/forms'
+import { formDifference, type HowItGoes } from '#core/timeline'
+
+/** The house rules: what is the same in all forms. What a choice changes, and in which forms, is shown before it is taken. */
+const emit = defineEmits<{ save: [rules: HouseRules] }>()
+const person = usePersonStore()
+const rules = computed(() => person.settings.rules)
+
+const draft = ref<Partial<Choices>>({})
+const pending = computed(() => Object.keys(draft.value).length > 0)
+const draftRules = computed<HouseRules>(() => ({ ...rules.value, ...draft.value }))
+const differences = computed(() => {
+  if (!pending.value) return []
+  const wayOf = new Map(person.ways.toReversed().map((way) => [way.formId, way]))
+  return person.forms.flatMap((form) => {
+    const way = wayOf.get(form.id)
+    const { pace } = person.settings
+    return formDifference(form, { way, rules: rules.value }, { way, rules: draftRules.value }, pace) ?? []
+  })
+})
+const SHOWN = 6
+/** Where the breath or the cues change, what changes is shown; where only something more is said, how often. */
+const reshaped = computed(() => differences.value.filter(({ before, after }) => !samePhases(before, after)))
+const samePhases = (one: HowItGoes, other: HowItGoes) => JSON.stringify(one.phases) === JSON.stringify(other.phases)
+const said = computed(() => {
+  const times = new Map<string, number>()
+  for (const { before, after } of differences.value) {
+    const fresh = after.sayings.filter((saying) => !before.sayings.includes(saying)).map((saying) => `“${saying}”`)
+    const gone = before.sayings
+      .filter((saying) => !after.sayings.includes(saying))
+      .map((saying) => `no longer “${saying}”`)
+    const side = before.firstSaidSide === after.firstSaidSide ? [] : [`begins on ${sidePhrase(after.firstSaidSide)}`]
+    for (const one of [...fresh, ...gone, ...side]) times.set(one, (times.get(one) ?? 0) + 1)
+  }
+  return [...times.entries()]
+})
+
+function choose(name: ChoiceName, value: string) {
+  const { [name]: _earlier, ...others } = draft.value
+  draft.value = value === rules.value[name] ? others : { ...others, [name]: value }
+}
+function take() {
+  emit('save', draftRules.value)
+  draft.value = {}
+}
+const optionsOf = (name: ChoiceName) =>
+  CHOICES[name].map((value) => ({ value, name: (CHOICE_WORDS[name].values as Record<string, string>)[value]! }))
+const shownNames = computed(() => {
+  const inWords = Object.keys(CHOICE_WORDS) as ChoiceName[]
+  return inWords.filter((name) => CHOICE_NAMES.includes(name))
+})
+
+const TIMES = [
+  { field: 'leadInSeconds' as const, name: 'Time to step back before the first form' },
+  { field: 'announceSeconds' as const, name: 'Time to name the next form' },
+  { field: 'stanceChangeSeconds' as const, name: 'Time to change stance' },
+  { field: 'sideChangeSeconds' as const, name: 'Time to change sides' },
+]
+</script>
+
+<template>
+  <section class="stack" aria-labelledby="rules">
+    <h2 id="rules">House rules</h2>
+    <p class="small soft">How I do every form, unless I say otherwise for one.</p>
+    <div class="choices">
+      <label v-for="name in shownNames" :key="name" class="choice">
+        {{ CHOICE_WORDS[name].name }}
+        <Select
+          :model-value="draftRules[name]"
+          :options="optionsOf(name)"
+          option-label="name"
+          option-value="value"
+          :aria-label="CHOICE_WORDS[name].name"
+          @update:model-value="choose(name, $event)"
+        />
+      </label>
+    </div>
+    <div v-if="pending" class="pending" role="status">
+      <p>
+        <strong>{{
+          differences.length === 0
+            ? 'Nothing changes in the forms that are here.'
+            : `${plural(differences.length, 'form')} would change.`
+        }}</strong>
+      </p>
+      <ul v-if="said.length > 0">
+        <li v-for="[what, times] in said" :key="what">{{ plural(times, 'form') }}: {{ what }}</li>
+      </ul>
+      <div v-for="difference in reshaped.slice(0, SHOWN)" :key="difference.formId">
+        <h3>{{ difference.formName }}</h3>
+        <WayDifference :difference="difference" />
+      </div>
+      <p v-if="reshaped.length > SHOWN" class="small soft">
+        And
+        {{
+          reshaped
+            .slice(SHOWN)
+            .map(({ formName }) => formName)
+            .join(', ')
+        }}.
+      </p>
+      <div class="row">
+        <Button label="Take it" size="small" @click="take" />
+        <Button label="Leave it as it was" size="small" severity="secondary" @click="draft = {}" />
+      </div>
+    </div>
+    <div v-for="time in TIMES" :key="time.field" class="field inline">
+      <label :for="time.field">{{ time.name }}, seconds</label>
+      <InputNumber
+        :model-value="rules[time.field]"
+        :input-id="time.field"
+        :min="0"
+        :max="60"
+        :max-fraction-digits="1"
+        show-buttons
+        @update:model-value="$event !== null && emit('save', { ...rules, [time.field]: $event })"
+      />
+    </div>
+    <div class="field inline">
+      <label for="closing-share">Closing wanted, % of the moving time</label>
+      <InputNumber
+        :model-value="Math.round(rules.closingShare * 100)"
+        input-id="closing-share"
+        :min="0"
+        :max="50"
+        :step="5"
+        show-buttons
+        @update:model-value="$event !== null && emit('save', { ...rules, closingShare: $event / 100 })"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.inline {
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+}
+</style>

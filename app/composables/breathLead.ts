@@ -1,0 +1,32 @@
+import { liveTurns } from '#core/breath'
+import { simulatedSensor } from './breathSensor'
+
+/** Always the same simulated wearer. */
+const SEED = 7
+
+/** While my breath leads, the turns of the (simulated) belt are given to the session as they are noticed. */
+export function useBreathLead() {
+  const follow = useFollowStore()
+  const person = usePersonStore()
+  let end: (() => void) | null = null
+  function start() {
+    const { inSeconds, outSeconds } = person.settings.pace.settled
+    const turns = liveTurns()
+    end = simulatedSensor(SEED, 60 / (inSeconds + outSeconds)).start((samples) => {
+      for (const { to } of turns.push(samples)) follow.command(to === 'in' ? 'breathIn' : 'breathOut')
+    })
+  }
+  function stop() {
+    end?.()
+    end = null
+  }
+  watch(
+    () => follow.state?.lead === 'breath' && follow.state.status !== 'ended' && follow.state.status !== 'ready',
+    (leads) => {
+      stop()
+      if (leads) start()
+    },
+    { immediate: true },
+  )
+  onScopeDispose(stop)
+}

@@ -1,0 +1,211 @@
+import type { Cue, Sample, Say, SoundSettings } from '#core/sound'
+import type { SoundWorkerClient } from './soundWorker'
+import type { Speaker } from './speaker'
+
+/** Sounds are made and put on the audio clock this long before they are due. */
+export const AHEAD_SECONDS = 8
+/** A cue that is this late is left out rather than heard at the wrong time; a breath tone joins in at any time. */
+const LATE_SECONDS = { bell: 1.2, beat: 0.15, voice: 2.5 }
+/** Put on the clock anew when it would be off by more than this. */
+const OFF_SECONDS = 0.003
+/** What is broken off fades in this time constant, so that nothing clicks. */
+const FADE_SECONDS = 0.06
+/** Cues older than this are never looked at: no breath is longer. */
+const BEHIND_SECONDS = 60
+
+/** Plays cues on the audio clock. */
+export interface Player {
+  context: AudioContext
+  /** Open the audio; works best from a key or a tap. */
+  unlock: () => Promise<void>
+  /**
+   * Put on the clock what falls due soon; `originSeconds` is when on the audio clock the session's axis begins. What is on the clock
+   * already and is no longer wanted, or not then, is taken back.
+   */
+  schedule: (cues: readonly Cue[], originSeconds: number) => void
+  /** Sound at once, besides the session. */
+  now: (sample: Sample) => void
+  say: (say: readonly Say[]) => void
+  /** Take back all that sounds or is scheduled. */
+  hush: () => void
+  set: (settings: SoundSettings) => void
+  close: () => void
+}
+
+/** Told to the page when a sound is on the audio clock: what it is, and when on that clock it is heard. */
+export interface Heard {
+  cue: Cue
+  atAudioSeconds: number
+}
+export const HEARD = 'pebblebrook:heard'
+const tellHeard = (cue: Cue, atAudioSeconds: number) =>
+  window.dispatchEvent(new CustomEvent<Heard>(HEARD, { detail: { cue, atAudioSeconds } }))
+
+interface Put {
+  dueAt: number
+  /** Sound is there and can be broken off; null while it is being made. */
+  stop: (() => void) | null
+  dropped: boolean
+}
+
+const keyOf = (cue: Cue) =>
+  cue.kind === 'voice'
+    ? `voice ${cue.atSeconds.toFixed(3)} ${cue.say.map(({ text }) => text).join(' ')}`
+    : cue.kind === 'breath'
+      ? `breath ${cue.atSeconds.toFixed(3)} ${cue.lengthSeconds.toFixed(3)} ${cue.toLevel}`
+      : `${cue.kind} ${cue.atSeconds.toFixed(3)} ${cue.kind === 'bell' ? cue.bell : ''}`
+
+export function createPlayer(
+  worker: Pick<SoundWorkerClient, 'samples'>,
+  speaker: Speaker,
+  first: SoundSettings,
+): Player {
+  const context = new AudioContext()
+  const gains = { breath: new GainNode(context), bell: new GainNode(context), voice: new GainNode(context) }
+  for (const gain of Object.values(gains)) gain.connect(context.destination)
+
+  let settings = first
+  let puts = new Map<string, Put>()
+  const made = new Map<string, Promise<AudioBuffer>>()
+  let closed = false
+
+  async function make(sample: Sample): Promise<AudioBuffer> {
+    const samples = await worker.samples(sample, context.sampleRate)
+    const buffer = new AudioBuffer({ length: samples.length, numberOfChannels: 1, sampleRate: context.sampleRate })
+    buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
+    return buffer
+  }
+  /** Bells and knocks are made once; a breath is made for its length. */
+  function bufferOf(sample: Sample): Promise<AudioBuffer> {
+    if (sample.kind === 'breath') return make(sample)
+    const key = JSON.stringify(sample)
+    const known = made.get(key) ?? make(sample)
+    made.set(key, known)
+    return known
+  }
+  const sampleOf = (cue: Exclude<Cue, { kind: 'voice' }>): Sample => {
+    const { timbre, quiet } = settings
+    switch (cue.kind) {
+      case 'breath':
+        return { ...cue, timbre, quiet }
+      case 'bell':
+        return { kind: 'bell', bell: cue.bell, quiet }
+      case 'beat':
+        return { kind: 'beat', strong: cue.strong, quiet }
+    }
+  }
+
+  /** Start buffers one after the other; the answer breaks them off softly. */
+  function start(buffers: readonly AudioBuffer[], at: number, offset: number, into: GainNode): () => void {
+    const gain = new GainNode(context)
+    gain.connect(into)
+    let from = at
+    const sources = buffers.map((buffer, place) => {
+      const source = new AudioBufferSourceNode(context, { buffer })
+      source.connect(gain)
+      source.start(from, place === 0 ? offset : 0)
+      from += buffer.duration - (place === 0 ? offset : 0)
+      return source
+    })
+    const last = sources.at(-1)
+    if (last) last.onended = () => gain.disconnect()
+    return () => {
+      gain.gain.setTargetAtTime(0, context.currentTime, FADE_SECONDS)
+      for (const source of sources) source.stop(context.currentTime + 6 * FADE_SECONDS)
+    }
+  }
+
+  async function put(cue: Cue, entry: Put) {
+    if (cue.kind === 'voice') return putVoice(cue, entry)
+    const buffer = await bufferOf(sampleOf(cue))
+    if (closed || entry.dropped) return
+    const late = Math.max(0, context.currentTime - entry.dueAt)
+    if ((cue.kind !== 'breath' && late > LATE_SECONDS[cue.kind]) || late >= buffer.duration) return
+    // What is struck is heard from its stroke; a tone goes on from where it would be.
+    const at = Math.max(entry.dueAt, context.currentTime)
+    tellHeard(cue, entry.dueAt)
+    entry.stop = start([buffer], at, cue.kind === 'breath' ? late : 0, cue.kind === 'bell' ? gains.bell : gains.breath)
+  }
+
+  async function putVoice(cue: Cue & { kind: 'voice' }, entry: Put) {
+    const buffers = await speaker.buffersOf(cue.say, context)
+    if (closed || entry.dropped || context.currentTime - entry.dueAt > LATE_SECONDS.voice) return
+    const at = Math.max(entry.dueAt, context.currentTime)
+    if (!buffers || buffers.length > 0) tellHeard(cue, at)
+    entry.stop = buffers
+      ? start(buffers, at, 0, gains.voice)
+      : speaker.speakAt(cue.say, at - context.currentTime, voiceVolume())
+  }
+  const voiceVolume = () => (settings.silent ? 0 : settings.voiceVolume * (settings.quiet ? 0.5 : 1))
+
+  function drop(entry: Put, key: string) {
+    entry.dropped = true
+    entry.stop?.()
+    puts.delete(key)
+  }
+
+  function set(next: SoundSettings) {
+    settings = next
+    gains.breath.gain.value = next.silent ? 0 : next.breathVolume
+    gains.bell.gain.value = next.silent ? 0 : next.bellVolume
+    gains.voice.gain.value = voiceVolume()
+  }
+  set(first)
+
+  return {
+    context,
+    async unlock() {
+      if (context.state !== 'running') await context.resume().catch(() => undefined)
+    },
+    schedule(cues, originSeconds) {
+      // A suspended clock stands still: nothing may pile up on it.
+      if (closed || context.state !== 'running') return
+      const now = context.currentTime
+      const wanted = new Set<string>()
+      for (const cue of cues) {
+        const dueAt = originSeconds + cue.atSeconds
+        if (dueAt > now + AHEAD_SECONDS) break
+        if (dueAt < now - BEHIND_SECONDS) continue
+        const lasts = cue.kind === 'breath' ? cue.lengthSeconds : LATE_SECONDS[cue.kind]
+        const key = keyOf(cue)
+        wanted.add(key)
+        const known = puts.get(key)
+        if (known && (known.dueAt <= now || Math.abs(known.dueAt - dueAt) < OFF_SECONDS)) continue
+        if (dueAt + lasts < now) continue
+        if (known) drop(known, key)
+        const entry: Put = { dueAt, stop: null, dropped: false }
+        puts.set(key, entry)
+        void put(cue, entry)
+      }
+      for (const [key, entry] of puts) {
+        if (wanted.has(key)) continue
+        // A bell that was struck rings out; what was only to come, or goes on, is broken off.
+        if (entry.dueAt > now || key.startsWith('breath') || key.startsWith('voice')) drop(entry, key)
+        else puts.delete(key)
+      }
+    },
+    now(sample) {
+      void bufferOf(sample).then((buffer) => {
+        if (!closed) start([buffer], context.currentTime + 0.01, 0, sample.kind === 'bell' ? gains.bell : gains.breath)
+      })
+    },
+    say(say) {
+      void speaker.buffersOf(say, context).then((buffers) => {
+        if (closed) return
+        if (buffers) start(buffers, context.currentTime + 0.01, 0, gains.voice)
+        else speaker.speakAt(say, 0, voiceVolume())
+      })
+    },
+    hush() {
+      for (const [key, entry] of puts) drop(entry, key)
+      puts = new Map()
+      speaker.hush()
+    },
+    set,
+    close() {
+      closed = true
+      speaker.hush()
+      void context.close()
+    },
+  }
+}

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+const person = usePersonStore()
+const follow = useFollowStore()
+const route = useRoute()
+
+const PLACES = [
+  { to: '/', name: 'Today' },
+  { to: '/forms', name: 'Forms' },
+  { to: '/routines', name: 'Routines' },
+  { to: '/journal', name: 'Journal' },
+  { to: '/settings', name: 'Settings' },
+]
+const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
+
+async function leaveDemo() {
+  await person.leaveDemo()
+  await follow.lookForInterrupted()
+  await navigateTo('/')
+}
+
+// One key out of the demo, unless it is meant for a field.
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  const typing = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]')
+  if (event.key === 'b' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey && person.world === 'demo') {
+    void leaveDemo()
+  }
+})
+onMounted(() => follow.lookForInterrupted())
+
+async function takeUp() {
+  follow.takeUp()
+  await navigateTo('/follow')
+}
+async function logIt() {
+  await follow.logInterrupted()
+  await navigateTo('/journal')
+}
+const interruptedAt = computed(() =>
+  follow.interrupted
+    ? new Date(follow.interrupted.running.aliveAtMs).toLocaleString('en-GB', {
+        weekday: 'long',
+        hour: '2-digit',
+        minute: '2-digit',
+      })
+    : '',
+)
+</script>
+
+<template>
+  <div class="page">
+    <a class="skip" href="#content">Skip to the content</a>
+    <aside v-if="person.world === 'demo'" class="demo" aria-label="Demo">
+      <span>This is a demo: an invented bookbinder’s six weeks.</span>
+      <Button size="small" label="Begin my own (B)" @click="leaveDemo" />
+    </aside>
+    <header>
+      <NuxtLink to="/" class="mark">Pebblebrook</NuxtLink>
+      <nav aria-label="Places">
+        <NuxtLink
+          v-for="place in PLACES"
+          :key="place.to"
+          :to="place.to"
+          :aria-current="isHere(place.to) ? 'page' : undefined"
+        >
+          {{ place.name }}
+        </NuxtLink>
+      </nav>
+    </header>
+    <section v-if="follow.interrupted" class="interrupted sheet" aria-label="Interrupted session">
+      <p>
+        <strong>{{ follow.interrupted.running.plan.routine.name }}</strong> was interrupted on {{ interruptedAt }}.
+      </p>
+      <div class="row">
+        <Button label="Resume it" @click="takeUp" />
+        <Button label="Log what was done" severity="secondary" @click="logIt" />
+        <Button label="Forget it" severity="secondary" text @click="follow.forgetInterrupted()" />
+      </div>
+    </section>
+    <Message v-if="person.unreadable.length > 0" severity="warn" class="unreadable">
+      Some stored things could not be read. They stay in this browser untouched: {{ person.unreadable.join(' ') }}
+    </Message>
+    <main id="content" tabindex="-1">
+      <slot />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 76rem;
+  margin: 0 auto;
+  padding: 0 clamp(1rem, 3vw, 2.5rem) 5rem;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 1rem;
+  top: 0.5rem;
+  background: var(--pb-raised);
+  padding: 0.5rem 1rem;
+  z-index: 10;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 0.5rem 2rem;
+  padding: 1.1rem 0 1.4rem;
+}
+.mark {
+  font-weight: 700;
+  font-size: 1.15rem;
+  color: var(--pb-ink);
+  text-decoration: none;
+}
+nav {
+  display: flex;
+  gap: 0.4rem;
+}
+nav a {
+  color: var(--pb-ink);
+  text-decoration: none;
+  padding: 0.55rem 0.8rem;
+  border-radius: 8px;
+}
+nav a:hover {
+  background: var(--pb-water);
+}
+nav a[aria-current] {
+  font-weight: 700;
+  box-shadow: inset 0 -4px 0 var(--pb-water-deep);
+  border-radius: 8px 8px 0 0;
+}
+.demo {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 1rem;
+  align-items: center;
+  justify-content: space-between;
+  background: var(--pb-water);
+  margin: 0 calc(-1 * clamp(1rem, 3vw, 2.5rem));
+  padding: 0.4rem clamp(1rem, 3vw, 2.5rem);
+}
+.interrupted {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem 2rem;
+  align-items: center;
+  justify-content: space-between;
+  margin-bottom: 1.5rem;
+  border-left: 6px solid var(--pb-clay);
+}
+.unreadable {
+  margin-bottom: 1rem;
+}
+main:focus {
+  outline: none;
+}
+@media (max-width: 640px) {
+  header {
+    padding-bottom: 0.8rem;
+  }
+  nav {
+    position: fixed;
+    inset: auto 0 0 0;
+    z-index: 5;
+    justify-content: space-between;
+    gap: 0;
+    background: var(--pb-raised);
+    border-top: 1px solid var(--pb-line);
+    padding: 0.2rem 0.3rem calc(0.2rem + env(safe-area-inset-bottom));
+  }
+  nav a {
+    padding: 0.7rem 0.5rem;
+    font-size: 0.95rem;
+  }
+}
+</style>

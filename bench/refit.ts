@@ -1,0 +1,52 @@
+/** "I have N minutes left", from the command to the new Timeline: at many moments of the shipped routines and of a long one, settling pace included. */
+import type { Pace } from '#core/breath'
+import { closeNow, refitRest } from '#core/compose'
+import { USUAL_HOUSE_RULES } from '#core/forms'
+import { emptyRoutine, stepFor, stepsOf, type Routine } from '#core/routine'
+import { readyRunner, reduce, tick, type Relay, type RunnerState } from '#core/runner'
+import { momentAt, totalsOf } from '#core/timeline'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+
+const PACES: Pace[] = [
+  { start: { inSeconds: 4, outSeconds: 6 }, settled: { inSeconds: 4, outSeconds: 6 }, settleMinutes: 0 },
+  { start: { inSeconds: 3, outSeconds: 4 }, settled: { inSeconds: 5, outSeconds: 7 }, settleMinutes: 8 },
+]
+const long: Routine = {
+  ...emptyRoutine('long', 'Long'),
+  entries: CATALOGUE.filter(({ id, moves }) => id !== 'short-form-24' && moves.length < 4)
+    .slice(0, 25)
+    .map((form) => stepFor(form, form.id)),
+}
+const ms: number[] = []
+let met = 0
+let asked = 0
+let closingKept = 0
+for (const routine of [...SHIPPED_ROUTINES, long]) {
+  for (const pace of PACES) {
+    const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+    const forms = CATALOGUE.filter(({ id }) => used.has(id))
+    const start = reduce(readyRunner({ routine, forms, ways: [], pace, rules: USUAL_HOUSE_RULES }), 'start', 0)
+    const total = start.timeline.totalSeconds
+    for (const at of [0.2, 0.4, 0.6]) {
+      const state: RunnerState = tick(start, at * total * 1000)
+      for (const share of [0.4, 0.7, 1.2]) {
+        const seconds = (1 - at) * total * share
+        const from = performance.now()
+        const relay: Relay | null = refitRest(state, seconds)
+        const after = relay ? reduce(state, relay, state.clockMs) : state
+        ms.push(performance.now() - from)
+        const left = momentAt(after.timeline, after.positionSeconds)!.secondsLeft
+        asked += 1
+        if (Math.abs(left - seconds) < 8) met += 1
+        if ((totalsOf(after.timeline).closingShare ?? 0) >= 0.3 - 1e-9) closingKept += 1
+      }
+      closeNow(state)
+    }
+  }
+}
+ms.sort((one, other) => one - other)
+const at = (share: number) => ms[Math.floor((ms.length - 1) * share)]!.toFixed(1)
+console.log(
+  `refit: ${asked} times "minutes left", from the command to the new Timeline: median ${at(0.5)} ms, 95th percentile ${at(0.95)} ms, longest ${at(1)} ms (aim 50); ` +
+    `within half a breath ${met}, closing kept ${closingKept}`,
+)

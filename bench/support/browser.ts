@@ -1,0 +1,24 @@
+import { spawn } from 'node:child_process'
+
+export const CHROMIUM = process.env.PEBBLEBROOK_CHROMIUM ?? '/usr/bin/chromium'
+export const CHROMIUM_ARGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-sync',
+  '--autoplay-policy=no-user-gesture-required',
+]
+
+/** Start the built server on a port, with or without the demo; `stop` ends it. */
+export async function startServer(port: number, demo = false): Promise<{ address: string; stop: () => void }> {
+  const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', PEBBLEBROOK_DEMO: demo ? '1' : '0' },
+    stdio: 'ignore',
+  })
+  const address = `http://127.0.0.1:${port}`
+  for (let tries = 0; tries < 50 && !(await fetch(address).catch(() => null)); tries += 1) {
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  return { address, stop: () => void server.kill() }
+}

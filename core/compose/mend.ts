@@ -1,0 +1,111 @@
+import { allowedCounts, CLOSING_PARTS, keepsSidesEven, type Form } from '../forms'
+import {
+  changeGroup,
+  changeStep,
+  insertByPart,
+  removeEntry,
+  stepFor,
+  stepsOf,
+  suggestOrder,
+  type Finding,
+  type NewId,
+  type Routine,
+} from '../routine'
+import { ARC_PARTS } from '../forms'
+import { compileTimeline, totalsOf } from '../timeline'
+import type { ComposeInput } from './fitRoutine'
+
+/**
+ * The routine with one finding mended, or null where nothing here can mend it. The milder version is not a change of the routine but of
+ * how I do the form, and is left to the screen. Throws as compiling does.
+ */
+export function mend(input: ComposeInput, finding: Finding, newId: NewId): Routine | null {
+  const { routine, forms } = input
+  const form = formOfStep(input, finding.stepIds[0] ?? '')
+  switch (finding.mend) {
+    case 'addClosing':
+      return lengthenClosing({ ...input, routine: addForms(input, ['gather', 'settle'], newId) })
+    case 'lengthenClosing':
+      return lengthenClosing(input)
+    case 'evenSides': {
+      const step = stepsOf(routine).find(({ id }) => id === finding.stepIds[0])
+      if (!step || !form) return null
+      const even = allowedCounts(form.counts).find((count) => count >= step.count && keepsSidesEven(form, count))
+      return changeStep(routine, step.id, { count: even ?? step.count + 1 })
+    }
+    case 'addLoosening':
+      return addForms(input, ['loosen', 'loosen'], newId)
+    case 'shorten': {
+      const step = stepsOf(routine).find(({ id }) => id === finding.stepIds[0])
+      if (!step || !form) return null
+      const shorter = allowedCounts(form.counts)
+        .filter((count) => count < step.count)
+        .findLast(
+          (count) =>
+            (finding.seconds * count) / step.count <= Math.max(finding.against, 1) || count === form.counts.least,
+        )
+      return shorter === undefined ? null : changeStep(routine, step.id, { count: shorter })
+    }
+    case 'putBetween':
+      return suggestOrder(routine, forms).routine
+    case 'takeOutOfFlow':
+    case 'bothDirections':
+      return outOfGroup(routine, finding.stepIds[0] ?? '', finding.mend)
+    default:
+      return null
+  }
+}
+
+function formOfStep({ routine, forms }: ComposeInput, stepId: string): Form | undefined {
+  const step = stepsOf(routine).find(({ id }) => id === stepId)
+  return forms.find(({ id }) => id === step?.formId)
+}
+
+/** Add the first forms of these parts that are easy and not yet in it. */
+function addForms({ routine, forms }: ComposeInput, parts: readonly Form['part'][], newId: NewId): Routine {
+  const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+  return parts.reduce((changed, part) => {
+    const asks = ({ effort }: Form) => effort.legs + effort.shoulders + effort.spine + effort.balance
+    const easy = forms
+      .filter((form) => form.part === part && !used.has(form.id))
+      .sort((one, other) => asks(one) - asks(other))
+    const form = easy[0]
+    if (!form) return changed
+    used.add(form.id)
+    return insertByPart(changed, stepFor(form, newId()), ARC_PARTS)
+  }, routine)
+}
+
+/** Lengthen the closing step by step, the last one first, until its share is enough or all are at their most. */
+function lengthenClosing(input: ComposeInput): Routine {
+  let { routine } = input
+  const wanted = input.rules.closingShare
+  for (;;) {
+    const totals = totalsOf(compileTimeline({ ...input, routine }))
+    if (totals.closingSeconds >= wanted * totals.movingSeconds - 1e-6) return routine
+    const next = stepsOf(routine)
+      .filter(({ part, off, pinned }) => CLOSING_PARTS.includes(part) && !off && !pinned)
+      .toReversed()
+      .flatMap((step) => {
+        const form = input.forms.find(({ id }) => id === step.formId)
+        const more =
+          form && allowedCounts(form.counts).find((count) => count > step.count && keepsSidesEven(form, count))
+        return more === undefined ? [] : [{ step, more }]
+      })[0]
+    if (!next) return routine
+    routine = changeStep(routine, next.step.id, { count: next.more })
+  }
+}
+
+/** A step taken out of its flow stands alone before it; a group of one direction is done in both. */
+function outOfGroup(routine: Routine, stepId: string, how: 'takeOutOfFlow' | 'bothDirections'): Routine | null {
+  const place = routine.entries.findIndex(
+    (entry) => entry.kind === 'group' && entry.steps.some(({ id }) => id === stepId),
+  )
+  const group = routine.entries[place]
+  if (group?.kind !== 'group') return null
+  if (how === 'bothDirections') return changeGroup(routine, group.id, { pattern: 'directions' })
+  const step = group.steps.find(({ id }) => id === stepId)!
+  const without = removeEntry(routine, stepId)
+  return { ...without, entries: without.entries.toSpliced(place, 0, step) }
+}

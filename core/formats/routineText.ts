@@ -1,0 +1,207 @@
+import { ARC_PARTS, COUNT_UNITS, plainSpelling, type ArcPart, type CountingKind, type Form } from '../forms'
+import {
+  BUILD_STAGES,
+  emptyRoutine,
+  groupFor,
+  PATTERNS,
+  stepFor,
+  stepsOf,
+  type BuildStage,
+  type Entry,
+  type Group,
+  type Pattern,
+  type Routine,
+  type Step,
+} from '../routine'
+
+/** What patterns are called in text. */
+export const PATTERN_NAMES: Record<Pattern, string> = {
+  rounds: 'rounds',
+  ladder: 'ladder',
+  link: 'link',
+  buildUp: 'build up',
+  directions: 'one direction then the other',
+  release: 'release, build, circulate',
+  post: 'positions of a stand',
+}
+export const STAGE_NAMES: Record<BuildStage, string> = {
+  watch: 'watch',
+  handsOnly: 'hands only',
+  seated: 'seated',
+  whole: 'whole',
+}
+
+/** What was read of a routine, and the lines that could not be. */
+export interface ReadRoutine {
+  routine: Routine
+  notUnderstood: string[]
+}
+
+/**
+ * A routine as Markdown that a person can read and write: a heading, what it is for, and under a heading for each part a list of its
+ * steps. Reading it again gives the same routine, ids and silenced findings apart. See docs/formats.md.
+ */
+export function writeRoutineText(routine: Routine, forms: readonly Form[]): string {
+  const lines = [`# ${oneLine(routine.name)}`]
+  if (routine.purpose) lines.push('', ...routine.purpose.split('\n').map((line) => `> ${line}`))
+  let part: ArcPart | null = null
+  for (const entry of routine.entries) {
+    const here: ArcPart = entry.kind === 'step' ? entry.part : (entry.steps[0]?.part ?? part ?? 'work')
+    if (here !== part) lines.push('', `## ${here}`, '')
+    part = here
+    if (entry.kind === 'step') lines.push(stepLine(entry, forms, here, ''))
+    else lines.push(groupLine(entry), ...entry.steps.map((step) => stepLine(step, forms, here, '  ')))
+  }
+  return `${lines.join('\n')}\n`
+}
+
+const oneLine = (text: string) => text.replace(/\s+/g, ' ')
+const MARKS = ['optional', 'pinned', 'off'] as const
+const MARK_NAMES = { optional: 'optional', pinned: 'pinned', off: 'left out' }
+const marksOf = (entry: Entry) => MARKS.filter((mark) => entry[mark]).map((mark) => MARK_NAMES[mark])
+
+function stepLine(step: Step, forms: readonly Form[], part: ArcPart, indent: string): string {
+  const form = forms.find(({ id }) => id === step.formId)
+  const same = forms.filter(({ name }) => name === form?.name)
+  // Two forms of one name are told apart by their ids, and so is a form that is not here.
+  const name = form && same.length === 1 && !/[:{}]/.test(form.name) ? form.name : `{${step.formId}}`
+  const details = [
+    form ? countWords(form, step.count) : String(step.count),
+    `rest ${step.restBreaths}`,
+    step.part === part ? '' : `in ${step.part}`,
+    step.wayId ? `way ${step.wayId}` : '',
+    ...marksOf(step),
+  ]
+  return `${indent}- ${name}: ${details.filter(Boolean).join(', ')}`
+}
+
+const UNIT_WORDS: Record<ReturnType<typeof unitOf>, string> = {
+  repetitions: 'times',
+  breaths: 'breaths',
+  seconds: 'seconds',
+  beats: 'beats',
+}
+const unitOf = (by: CountingKind) => COUNT_UNITS[by]
+
+/** "8 times, each side" without its comma: what is counted and what it is meant for. */
+function countWords(form: Form, count: number): string {
+  const scope =
+    form.sides === 'none'
+      ? ''
+      : form.countScope === 'inAll'
+        ? ' in all'
+        : form.sides === 'bothDirections'
+          ? ' each way'
+          : ' each side'
+  return `${count} ${UNIT_WORDS[unitOf(form.counting.by)]}${scope}`
+}
+
+function groupLine(group: Group): string {
+  const details = [
+    PATTERN_NAMES[group.pattern],
+    `${group.rounds} times`,
+    `rest ${group.restBreaths}`,
+    ...group.stages.map((stage) => STAGE_NAMES[stage]),
+    ...marksOf(group),
+  ]
+  return `- **${oneLine(group.name).replaceAll('*', '∗')}**: ${details.join('; ')}`
+}
+
+/** Read a routine from Markdown. Nothing is guessed: lines that say nothing known are given back. `newId` makes the ids of its steps. */
+export function readRoutineText(text: string, forms: readonly Form[], newId: () => string): ReadRoutine {
+  const routine = emptyRoutine(newId(), '')
+  const notUnderstood: string[] = []
+  const purpose: string[] = []
+  let part: ArcPart = 'work'
+  let group: Group | null = null
+
+  for (const line of text.split('\n')) {
+    if (line.trim() === '') continue
+    const title = /^# +(.+)$/.exec(line)
+    const heading = /^## +(.+?) *$/.exec(line)
+    const quote = /^> ?(.*)$/.exec(line)
+    const item = /^( *)[-*] +(.+)$/.exec(line)
+    if (title && !routine.name) routine.name = title[1]!.trim().slice(0, 120)
+    else if (heading && ARC_PARTS.includes(heading[1]!.toLowerCase() as ArcPart)) {
+      part = heading[1]!.toLowerCase() as ArcPart
+      group = null
+    } else if (quote) purpose.push(quote[1]!)
+    else if (item) {
+      const opened = readGroup(item[2]!, newId)
+      const step = opened ? null : readStep(item[2]!, forms, part, newId)
+      if (opened) {
+        group = opened
+        routine.entries.push(opened)
+      } else if (step && group && item[1]!.length > 0) group.steps.push(step)
+      else if (step) {
+        group = null
+        routine.entries.push(step)
+      } else notUnderstood.push(line.trim())
+    } else notUnderstood.push(line.trim())
+  }
+  routine.purpose = purpose.join('\n')
+  routine.name ||= 'A routine'
+  return { routine, notUnderstood }
+}
+
+function readGroup(text: string, newId: () => string): Group | null {
+  const read = /^\*\*(.+?)\*\*: *(.+)$/.exec(text)
+  if (!read) return null
+  const details = read[2]!.split(';').map((detail) => detail.trim())
+  const pattern = PATTERNS.find((each) => PATTERN_NAMES[each] === details[0])
+  if (!pattern) return null
+  const group = { ...groupFor(pattern, newId(), read[1]!.trim().slice(0, 120), []), stages: [] as BuildStage[] }
+  for (const detail of details.slice(1)) {
+    const rounds = /^(\d+) times?$/.exec(detail)
+    const rest = /^rest (\d+)$/.exec(detail)
+    const stage = BUILD_STAGES.find((each) => STAGE_NAMES[each] === detail)
+    const mark = MARKS.find((each) => MARK_NAMES[each] === detail)
+    if (rounds) group.rounds = Number(rounds[1])
+    else if (rest) group.restBreaths = Number(rest[1])
+    else if (stage) group.stages.push(stage)
+    else if (mark) group[mark] = true
+    else return null
+  }
+  return group
+}
+
+function readStep(text: string, forms: readonly Form[], part: ArcPart, newId: () => string): Step | null {
+  const read = /^(\{[^}]+\}|[^:]+?)(?:: *(.+))?$/.exec(text)
+  if (!read) return null
+  const byId = /^\{(.+)\}$/.exec(read[1]!)
+  const form = byId
+    ? forms.find(({ id }) => id === byId[1])
+    : (forms.find(({ name }) => name === read[1]) ??
+      forms.find(({ name }) => plainSpelling(name) === plainSpelling(read[1]!)))
+  if (!form) return null
+  const step: Step = { ...stepFor(form, newId()), part }
+  for (const detail of (read[2] ?? '').split(',').map((each) => each.trim())) {
+    const count = /^(\d+)(?: (?:times?|breaths?|seconds?|beats?)(?: (?:each side|each way|in all))?)?$/.exec(detail)
+    const rest = /^rest (\d+)$/.exec(detail)
+    const inPart = /^in (\w+)$/.exec(detail)
+    const way = /^way ([\w-]+)$/.exec(detail)
+    const mark = MARKS.find((each) => MARK_NAMES[each] === detail)
+    if (count) step.count = Number(count[1])
+    else if (rest) step.restBreaths = Number(rest[1])
+    else if (inPart && ARC_PARTS.includes(inPart[1] as ArcPart)) step.part = inPart[1] as ArcPart
+    else if (way) step.wayId = way[1]!
+    else if (mark) step[mark] = true
+    else if (detail) return null
+  }
+  return step
+}
+
+/** The routine without its ids, to tell whether two say the same. */
+export function sayingOf(routine: Routine): unknown {
+  const step = ({ id, ...rest }: Step) => (void id, rest)
+  return {
+    name: routine.name,
+    purpose: routine.purpose,
+    steps: stepsOf(routine).length,
+    entries: routine.entries.map((entry) => {
+      if (entry.kind === 'step') return step(entry)
+      const { id, steps, ...rest } = entry
+      return (void id, { ...rest, steps: steps.map(step) })
+    }),
+  }
+}

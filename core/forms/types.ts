@@ -1,0 +1,255 @@
+/** The parts of a session's arc, in their order. */
+export const ARC_PARTS = ['arrive', 'loosen', 'wake', 'work', 'stand', 'gather', 'settle'] as const
+export type ArcPart = (typeof ARC_PARTS)[number]
+
+/** The parts that close a session; everything before them is its moving time. */
+export const CLOSING_PARTS: readonly ArcPart[] = ['gather', 'settle']
+
+export const STANCES = ['together', 'hipWidth', 'shoulderWidth', 'wide', 'diagonalStep', 'oneLeg', 'seated'] as const
+export type Stance = (typeof STANCES)[number]
+
+/** What the breath does in a phase: `hold` is a short stop, `free` is unpaced breathing. */
+export const BREATH_KINDS = ['in', 'out', 'hold', 'free'] as const
+export type BreathKind = (typeof BREATH_KINDS)[number]
+
+/**
+ * One phase of a repetition. `length` is relative: in units of my in-breath (`in`), my out-breath (`out`),
+ * my in-breath again (`hold`), or one whole breath (`free`).
+ */
+export interface Phase {
+  breath: BreathKind
+  length: number
+  /** The one or two words said when the phase begins, such as "Rise". */
+  cue: string
+}
+
+export const FIVE_PHASES = ['wood', 'fire', 'earth', 'metal', 'water'] as const
+/** One of the tradition's five phases, in the order in which each brings forth the next. */
+export type FivePhase = (typeof FIVE_PHASES)[number]
+
+/** A named move: a form of one move is a single exercise, a form of several is a chain. */
+export interface Move {
+  name: string
+  phases: Phase[]
+  /** Where it differs from the form's own stance; null where it does not. */
+  stance: Stance | null
+  /**
+   * Where the step goes, clockwise from straight ahead: 60 is two o'clock. For a form with sides it is said for the right one;
+   * on the left it is mirrored. Null where nothing turns.
+   */
+  directionDegrees: number | null
+  /** A chain whose moves all have one begins where my cycle of the five begins. */
+  phaseOfFive: FivePhase | null
+}
+
+/** The five ways of counting. The unit of a count follows from it: repetitions, breaths, seconds, beats, seconds. */
+export type Counting =
+  | { by: 'breathRepetitions' }
+  | { by: 'breathHold' }
+  | { by: 'time' }
+  | { by: 'beats'; beatsPerMinute: number }
+  | { by: 'open' }
+export type CountingKind = Counting['by']
+export const COUNTING_KINDS = ['breathRepetitions', 'breathHold', 'time', 'beats', 'open'] as const
+
+/** How the sides are taken: see `Side` for the names that follow. */
+export const SIDE_ORDERS = ['none', 'alternate', 'oneThenOther', 'bothDirections'] as const
+export type SideOrder = (typeof SIDE_ORDERS)[number]
+
+/** A side of the body, or a direction of a circle. */
+export type Side = 'none' | 'left' | 'right' | 'oneWay' | 'otherWay'
+
+/** Whether a count is meant for each side or for both together. */
+export const COUNT_SCOPES = ['perSide', 'inAll'] as const
+export type CountScope = (typeof COUNT_SCOPES)[number]
+
+/** The counts that make sense for a form, in the unit of its counting. */
+export interface AllowedCounts {
+  least: number
+  usual: number
+  most: number
+  step: number
+}
+
+export const AREAS = [
+  'neck',
+  'shoulders',
+  'arms',
+  'wrists',
+  'chest',
+  'upperBack',
+  'lowBack',
+  'spine',
+  'belly',
+  'hips',
+  'legs',
+  'knees',
+  'ankles',
+  'feet',
+  'eyes',
+  'breath',
+  'balance',
+] as const
+export type Area = (typeof AREAS)[number]
+
+/** What a form asks of a body that some bodies should not give. Usual cautions of the trade, never a diagnosis. */
+export const CAUTIONS = [
+  'breathHold',
+  'deepFold',
+  'headDown',
+  'strongTwist',
+  'oneLeg',
+  'longStanding',
+  'heelDrop',
+  'heavyTapping',
+  'deepKnees',
+  'quickBreathing',
+  'strongBelly',
+  'wristWeights',
+] as const
+export type Caution = (typeof CAUTIONS)[number]
+
+/** How much a form asks, each from 0 (nothing) to 3 (a lot). */
+export interface Effort {
+  legs: number
+  shoulders: number
+  spine: number
+  balance: number
+}
+
+/** One named exercise, or a chain of moves done as one piece: what it is, before anyone's own way of doing it. */
+export interface Form {
+  id: string
+  name: string
+  /** Classical name in pinyin; empty when there is none. */
+  pinyin: string
+  /** The set that it belongs to and its place there, or null. */
+  set: { name: string; place: number } | null
+  /** Whose way of it this is, in plain words such as "northern"; empty where schools agree. */
+  school: string
+  part: ArcPart
+  /** How it is done, in two or three sentences. */
+  about: string
+  stance: Stance
+  counting: Counting
+  sides: SideOrder
+  countScope: CountScope
+  counts: AllowedCounts
+  moves: Move[]
+  /** What schools do on different breaths, and on which one it is written down here; null where nothing differs. */
+  meets: { what: MeetingMove; on: 'in' | 'out' } | null
+  areas: Area[]
+  cautions: Caution[]
+  effort: Effort
+  /** Other versions that it can be done in, each with what it changes. */
+  versions: FormVersion[]
+  /**
+   * Levels that it climbs, lowest (or smallest) first: "lower belly", "heart", "head"; or "small", "large" for circles that
+   * grow. Each repetition takes the next station. Empty for forms that stay where they are.
+   */
+  levels: string[]
+  levelOrder: LevelOrder
+  /** Of a diagonal step, from straight ahead: 60 is toward ten or two o'clock. Null elsewhere. */
+  diagonalDegrees: number | null
+  /** The tradition's words, shown as such; never medical claims. */
+  tradition: TraditionWord[]
+  /** What is needed besides the body. */
+  equipment: string[]
+  /** Posture reminders for a still hold, said in turn. */
+  reminders: string[]
+}
+
+export const VERSION_KINDS = ['seated', 'supported', 'imagined', 'weighted'] as const
+export type VersionKind = (typeof VERSION_KINDS)[number]
+export interface FormVersion {
+  kind: VersionKind
+  /** What is different, in a sentence. */
+  change: string
+}
+
+export const LEVEL_ORDERS = ['up', 'upAndDown'] as const
+export type LevelOrder = (typeof LEVEL_ORDERS)[number]
+
+export const TRADITION_KINDS = ['phase', 'organ', 'meridian', 'season', 'feeling', 'other'] as const
+export interface TraditionWord {
+  kind: (typeof TRADITION_KINDS)[number]
+  words: string
+}
+
+export const MEETING_MOVES = ['rise', 'strike', 'round'] as const
+/** A movement that some schools do on the in-breath and some on the out-breath. `round` is rounding the back. */
+export type MeetingMove = (typeof MEETING_MOVES)[number]
+
+const ON_BREATH = ['asTaught', 'in', 'out'] as const
+
+/** What schools and persons choose differently, with the values that each choice has; the first is the usual one. */
+export const CHOICES = {
+  firstSide: ['left', 'right'],
+  /** `mirrored`: cues name the side of somebody who faces me, so my left is called right. */
+  cueSides: ['own', 'mirrored'],
+  /** A short hold after the in-breath: as the form has it, none, or one at every top. */
+  topHold: ['asTaught', 'leaveOut', 'hold'],
+  riseOn: ON_BREATH,
+  strikeOn: ON_BREATH,
+  roundOn: ON_BREATH,
+  airway: ['asTaught', 'nose', 'noseMouth'],
+  /** `natural`: the belly swells on the in-breath. `reverse`: it draws in, and the low back swells. */
+  belly: ['asTaught', 'natural', 'reverse'],
+  handOnTop: ['left', 'right'],
+  heels: ['drop', 'quiet'],
+  /** The side of the belly on which a rubbing hand goes up. */
+  massageUp: ['right', 'left'],
+  firstPhase: ['asTaught', ...FIVE_PHASES],
+  eyes: ['asTaught', 'open', 'lowered', 'closed'],
+} as const
+export type ChoiceName = keyof typeof CHOICES
+export type Choices = { [Name in ChoiceName]: (typeof CHOICES)[Name][number] }
+export const CHOICE_NAMES = Object.keys(CHOICES) as ChoiceName[]
+
+/** How one person does one form. What it leaves out of `choices` is left to the house rules. */
+export interface Way {
+  id: string
+  formId: string
+  name: string
+  choices: Partial<Choices>
+  /** Swap in- and out-breath, or keep them as taught whatever the house rules say; null leaves it to them. */
+  swapBreath: boolean | null
+  /** The version that I do; null for the form as it is. */
+  version: VersionKind | null
+  learnedFrom: string
+  notes: string
+}
+
+/** What one person keeps the same for all forms. */
+export interface HouseRules extends Choices {
+  /** Time in which the next form is said, before it starts. */
+  announceSeconds: number
+  /** The least time before the first form: to put the device down and step back. */
+  leadInSeconds: number
+  stanceChangeSeconds: number
+  sideChangeSeconds: number
+  /** Least share of gathering and settling against the moving time, 0 to 0.5. */
+  closingShare: number
+}
+
+/** The house rules of a person who has not chosen any. 30% closing is common practice, no source. */
+export const USUAL_HOUSE_RULES: HouseRules = {
+  firstSide: 'left',
+  cueSides: 'own',
+  topHold: 'asTaught',
+  riseOn: 'asTaught',
+  strikeOn: 'asTaught',
+  roundOn: 'asTaught',
+  airway: 'asTaught',
+  belly: 'asTaught',
+  handOnTop: 'left',
+  heels: 'drop',
+  massageUp: 'right',
+  firstPhase: 'asTaught',
+  eyes: 'asTaught',
+  announceSeconds: 4,
+  leadInSeconds: 8,
+  stanceChangeSeconds: 4,
+  sideChangeSeconds: 3,
+  closingShare: 0.3,
+}

@@ -1,0 +1,11 @@
+/** The heart of Pebblebrook, room by room in the order in which the river runs. */
+export * from './forms'
+export * from './breath'
+export * from './routine'
+export * from './timeline'
+export * from './runner'
+export * from './journal'
+export * from './compose'
+export * from './plan'
+export * from './sound'
+export * from './formats'

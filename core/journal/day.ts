@@ -1,0 +1,49 @@
+import { Temporal } from 'temporal-polyfill'
+
+/**
+ * The practice day (YYYY-MM-DD) of an instant: the local date, or the date before when the clock on the wall there shows
+ * less than `dayEndsAtHour`. Read off the wall clock, so that a day of 23 or 25 hours needs no special case.
+ */
+export function practiceDay(instant: string, timeZone: string, dayEndsAtHour: number): string {
+  const local = Temporal.Instant.from(instant).toZonedDateTimeISO(timeZone)
+  const date = local.toPlainDate()
+  return (local.hour < dayEndsAtHour ? date.subtract({ days: 1 }) : date).toString()
+}
+
+/** The day `days` later (or earlier). */
+export function addDays(day: string, days: number): string {
+  return Temporal.PlainDate.from(day).add({ days }).toString()
+}
+
+/** Weekday from 1 (Monday) to 7 (Sunday). */
+export function weekday(day: string): number {
+  return Temporal.PlainDate.from(day).dayOfWeek
+}
+
+/** The first day of the week that holds a day, for weeks that begin on Monday. */
+export function weekStart(day: string): string {
+  return addDays(day, 1 - weekday(day))
+}
+
+/** Whole days from one day to another. */
+export function daysBetween(from: string, to: string): number {
+  return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days
+}
+
+/** Whether a time zone is known by its IANA name. */
+export function isTimeZone(timeZone: string): boolean {
+  try {
+    Temporal.Instant.fromEpochMilliseconds(0).toZonedDateTimeISO(timeZone)
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The instant at which a practice day begins in a time zone, in milliseconds since 1970. */
+export function dayStartMs(day: string, timeZone: string, dayEndsAtHour: number): number {
+  return Temporal.PlainDate.from(day).toZonedDateTime({
+    timeZone,
+    plainTime: Temporal.PlainTime.from({ hour: dayEndsAtHour }),
+  }).epochMilliseconds
+}

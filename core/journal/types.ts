@@ -1,0 +1,47 @@
+import type { ArcPart } from '../forms'
+import type { Aside, DoneStep, PlannedStep } from '../runner'
+
+/** The quick scales asked before and after. Each runs from 1 to 5 in words; null is "not said". */
+export const FEELING_SCALES = ['energy', 'calm', 'ease'] as const
+export type FeelingScale = (typeof FEELING_SCALES)[number]
+export type Felt = Record<FeelingScale, number | null>
+
+export const NOT_SAID: Felt = { energy: null, calm: null, ease: null }
+
+export const SENSATIONS = ['warmth', 'tingling', 'trembling', 'ache', 'lightHeaded', 'heaviness', 'ease'] as const
+export type Sensation = (typeof SENSATIONS)[number]
+
+/** One session as it is kept: plan and fact apart, and how it felt. Times are instants; the zone is where it was done. */
+export interface SessionRecord {
+  id: string
+  /** `followed` here, or practised `elsewhere` and entered by hand. */
+  source: 'followed' | 'elsewhere'
+  routineId: string | null
+  title: string
+  /** ISO 8601 instant in UTC. */
+  startedAt: string
+  endedAt: string
+  timeZone: string
+  practisedSeconds: number
+  pausedSeconds: number
+  plannedSeconds: number
+  movingSeconds: number
+  closingSeconds: number
+  planned: PlannedStep[]
+  done: DoneStep[]
+  /** Pauses, skips, additions and other changes of mind, in order. */
+  asides: Aside[]
+  before: Felt
+  after: Felt
+  sensations: Sensation[]
+  words: string
+}
+
+/** From a day on, the weekdays (1 Monday to 7 Sunday) on which rest is planned. Old entries stay, so the past keeps its plan. */
+export interface RestPlanEntry {
+  fromDay: string
+  weekdays: number[]
+}
+export type RestPlan = RestPlanEntry[]
+
+export type PartSeconds = Record<ArcPart, number>

@@ -1,0 +1,102 @@
+import type { Entry, Group, Routine, Step } from './types'
+
+/** Where a step stands: at the top level, or inside a group. */
+interface Place {
+  entry: number
+  inGroup: number | null
+}
+
+function placeOf(routine: Routine, id: string): Place | null {
+  for (const [entry, candidate] of routine.entries.entries()) {
+    if (candidate.id === id) return { entry, inGroup: null }
+    if (candidate.kind === 'group') {
+      const inGroup = candidate.steps.findIndex((step) => step.id === id)
+      if (inGroup >= 0) return { entry, inGroup }
+    }
+  }
+  return null
+}
+
+const moved = <T>(list: readonly T[], from: number, to: number): T[] =>
+  list.toSpliced(from, 1).toSpliced(to, 0, list[from]!)
+
+/**
+ * The routine with a step or group moved one place earlier (-1) or later (+1). A step walks into a group at its edge and
+ * out again at the other; a group jumps over what stands beside it. At the end of the routine nothing changes.
+ */
+export function moveEntry(routine: Routine, id: string, direction: 1 | -1): Routine {
+  const place = placeOf(routine, id)
+  if (!place) return routine
+  const entries = routine.entries
+  const here = entries[place.entry]!
+
+  if (place.inGroup !== null && here.kind === 'group') {
+    const target = place.inGroup + direction
+    if (target >= 0 && target < here.steps.length) {
+      return replaceEntry(routine, place.entry, { ...here, steps: moved(here.steps, place.inGroup, target) })
+    }
+    const step = here.steps[place.inGroup]!
+    const shrunk: Group = { ...here, steps: here.steps.toSpliced(place.inGroup, 1) }
+    const outside: Entry[] = direction < 0 ? [step, shrunk] : [shrunk, step]
+    return { ...routine, entries: entries.toSpliced(place.entry, 1, ...outside) }
+  }
+
+  const beside = entries[place.entry + direction]
+  if (!beside) return routine
+  if (here.kind === 'step' && beside.kind === 'group') {
+    const steps: Step[] = direction > 0 ? [here, ...beside.steps] : [...beside.steps, here]
+    const joined = replaceEntry(routine, place.entry + direction, { ...beside, steps })
+    return { ...joined, entries: joined.entries.toSpliced(place.entry, 1) }
+  }
+  return { ...routine, entries: moved(entries, place.entry, place.entry + direction) }
+}
+
+function replaceEntry(routine: Routine, index: number, entry: Entry): Routine {
+  return { ...routine, entries: routine.entries.toSpliced(index, 1, entry) }
+}
+
+/** The routine without the step or group. */
+export function removeEntry(routine: Routine, id: string): Routine {
+  return {
+    ...routine,
+    entries: routine.entries
+      .filter((entry) => entry.id !== id)
+      .map((entry) =>
+        entry.kind === 'group' && entry.steps.some((step) => step.id === id)
+          ? { ...entry, steps: entry.steps.filter((step) => step.id !== id) }
+          : entry,
+      ),
+  }
+}
+
+/** The routine with some fields of one step changed. */
+export function changeStep(routine: Routine, id: string, change: Partial<Omit<Step, 'kind' | 'id'>>): Routine {
+  const changed = (step: Step): Step => (step.id === id ? { ...step, ...change } : step)
+  return {
+    ...routine,
+    entries: routine.entries.map((entry) =>
+      entry.kind === 'step' ? changed(entry) : { ...entry, steps: entry.steps.map(changed) },
+    ),
+  }
+}
+
+/** The routine with some fields of one group changed. */
+export function changeGroup(routine: Routine, id: string, change: Partial<Omit<Group, 'kind' | 'id'>>): Routine {
+  return {
+    ...routine,
+    entries: routine.entries.map((entry) =>
+      entry.kind === 'group' && entry.id === id ? { ...entry, ...change } : entry,
+    ),
+  }
+}
+
+/** Put a new step behind the last one of its part or of an earlier part, so that the arc keeps its order. */
+export function insertByPart(routine: Routine, step: Step, partOrder: readonly string[]): Routine {
+  const rank = (entry: Entry) => {
+    const steps = entry.kind === 'step' ? [entry] : entry.steps
+    return Math.max(-1, ...steps.map(({ part }) => partOrder.indexOf(part)))
+  }
+  const wanted = partOrder.indexOf(step.part)
+  const after = routine.entries.findLastIndex((entry) => rank(entry) <= wanted)
+  return { ...routine, entries: routine.entries.toSpliced(after + 1, 0, step) }
+}

@@ -1,0 +1,251 @@
+import { CLOSING_PARTS, COUNT_UNITS } from '../forms'
+import { courseItem, isBody, type CountChange, type CourseItem, type Doing, type Segment } from '../timeline'
+import {
+  asideItem,
+  calledOff,
+  ended,
+  endSegmentNow,
+  follow,
+  hereOf,
+  isOver,
+  leaveNow,
+  leaveWithBreath,
+  restOf,
+  takesUpFrom,
+  withCourse,
+  type Here,
+} from './course'
+import type { ChangeOfMind, Leader, Relay, RunnerState } from './types'
+
+/** `back` within this time of a step's start goes to the step before it. */
+const BACK_SECONDS = 3
+/** One step slower or faster, and how far it goes. Our choice: a step is felt, and three of them do not hurry anybody. */
+const SCALE_STEP = 1.15
+const SCALE_MOST = 2
+/** A round that is only watched is played so many times slower. Our choice. */
+const WATCH_SCALE = 1.25
+
+const LEADS: Partial<Record<ChangeOfMind, Leader>> = { leadIt: 'it', leadMe: 'me', leadBreath: 'breath' }
+
+/** Carry out a change of mind; the same state where it makes no sense. */
+export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: number): RunnerState {
+  const lead = LEADS[what]
+  if (lead) return lead === state.lead ? state : { ...state, lead, fallenBack: false }
+  const here = hereOf(state)
+  if (!here || state.status === 'dizzy') return state
+  switch (what) {
+    case 'next':
+    case 'back':
+    case 'again':
+      return goElsewhere(calledOff(state, here), what, nowMs)
+    case 'oneMore':
+      return changeCount(state, here, 1)
+    case 'oneFewer':
+      return changeCount(state, here, -1)
+    case 'linger':
+      return linger(state, here)
+    case 'slower':
+      return scaled(state, SCALE_STEP)
+    case 'faster':
+      return scaled(state, 1 / SCALE_STEP)
+    case 'shakeOut':
+    case 'rest':
+      return putIn(state, here, asideItem(what, here))
+    case 'watchFirst':
+      return here.occurrence.stage === 'watch' ? state : watchFirst(calledOff(state, here))
+    case 'sitDown':
+      return sitDown(state, here)
+    case 'otherSide':
+      return otherSide(state, here)
+    case 'dizzy':
+      return { ...state, status: 'dizzy' }
+    default:
+      return state
+  }
+}
+
+/** Whether what is going on would have to be taken up again after an interruption: a breath between forms would not. */
+export const takesUp = ({ kind }: Segment) => kind !== 'rest'
+
+function goElsewhere(state: RunnerState, what: 'next' | 'back' | 'again', nowMs: number): RunnerState {
+  const here = hereOf(state)!
+  if (what === 'next') return goNext(state, here, nowMs)
+  return what === 'back' ? goBack(state, here) : fromStart(state, here, [here.item])
+}
+
+function goNext(state: RunnerState, here: Here, nowMs: number): RunnerState {
+  const { segment, occurrence } = here
+  const next = state.timeline.segments[segment.index + 1]
+  const moved = { ...state, lingering: false }
+  const enough = segment.openEnded && next?.occurrence === occurrence.index
+  const on = enough ? endSegmentNow(moved, here) : leaveNow(moved, here, 'left')
+  return isOver(on) ? ended(on, nowMs) : on
+}
+
+function goBack(state: RunnerState, here: Here): RunnerState {
+  const near = state.positionSeconds - here.occurrence.startSeconds < BACK_SECONDS
+  const earlier = near
+    ? state.course.slice(0, here.index).findLast(({ doing }) => !sameDoing(doing, here.item.doing))
+    : undefined
+  return fromStart(state, here, earlier ? [earlier, here.item] : [here.item])
+}
+
+const sameDoing = (one: Doing, other: Doing) =>
+  one.step.id === other.step.id && one.round === other.round && one.stage === other.stage && one.sides === other.sides
+
+/** Leave the present doing, and do these from their start. */
+function fromStart(state: RunnerState, here: Here, items: readonly CourseItem[]): RunnerState {
+  const left = leaveNow({ ...state, lingering: false }, here, 'takenUp')
+  return follow(
+    left,
+    here.index,
+    items.map(({ doing, change }) => ({ ...courseItem(0, { ...doing, announce: 'full' }), change })),
+  )
+}
+
+/**
+ * One more or one fewer of the present step. On the first side (or while sides alternate) both sides change, so that they
+ * stay even; on the second side only that one, which mends a side that was lost. Time changes by the form's step of
+ * counts. What has begun is never taken away. In the rest after a step, one more takes it up once again.
+ */
+function changeCount(state: RunnerState, here: Here, direction: 1 | -1): RunnerState {
+  const { item, occurrence, segment, index } = here
+  // Nothing is counted while one only watches, or until one says enough.
+  if (segment.openEnded || occurrence.stage === 'watch') return state
+  if (segment.kind === 'rest') return direction > 0 ? onceMore(state, here) : state
+  const form = state.plan.forms.find(({ id }) => id === occurrence.formId)
+  if (!form) return state
+  const inSeconds = COUNT_UNITS[form.counting.by] === 'seconds'
+  const amount = direction * (inSeconds ? form.counts.step : 1)
+  const onSecond =
+    item.doing.sides === 'second' ||
+    (occurrence.sideOrder !== 'alternate' && segment.side === occurrence.counts[1]?.side && item.doing.sides === 'both')
+  const both = occurrence.counts.length === 2 && !onSecond
+
+  const begun = inSeconds ? (isBody(segment) ? here.into : 0) : segment.repetition
+  const inAll =
+    inSeconds || segment.repetitions === 0 ? occurrence.counts[onSecond ? 1 : 0]!.count : segment.repetitions
+  if (direction < 0 && inAll + amount < Math.max(begun, 1)) return state
+
+  const change: CountChange = { first: onSecond ? 0 : amount, second: onSecond || both ? amount : 0 }
+  const isSecondHalf = ({ doing }: CourseItem) =>
+    item.doing.sides === 'first' &&
+    doing.sides === 'second' &&
+    doing.step.id === item.doing.step.id &&
+    doing.round === item.doing.round
+  const again =
+    item.left?.why === 'takenUp' ? state.course.slice(index + 1).find((each) => takesUpFrom(each, item)) : null
+  const course = state.course.map((each, place) =>
+    place === index || each === again || (place > index && isSecondHalf(each))
+      ? { ...each, change: sum(each.change, change) }
+      : each,
+  )
+  return withCourse(state, course)
+}
+
+const sum = (one: CountChange, other: CountChange): CountChange => ({
+  first: one.first + other.first,
+  second: one.second + other.second,
+})
+
+function onceMore(state: RunnerState, here: Here): RunnerState {
+  const left = leaveNow(state, here, 'takenUp')
+  return follow(left, here.index, [courseItem(0, { ...here.item.doing, once: true, announce: 'short' })])
+}
+
+/** The count left stays where it is; said again, it goes on. A stillness that lasted longer has lasted so long. */
+function linger(state: RunnerState, here: Here): RunnerState {
+  if (!isBody(here.segment)) return state
+  if (!state.lingering) return here.segment.openEnded ? state : { ...state, lingering: true }
+  return { ...state, lingering: false }
+}
+
+/** How many times as long as my breath things are by what I asked for last. */
+export const scaleOf = ({ paceScales }: Pick<RunnerState, 'paceScales'>) => paceScales.at(-1)?.scale ?? 1
+
+function scaled(state: RunnerState, times: number): RunnerState {
+  const scale = Math.min(SCALE_MOST, Math.max(1 / SCALE_MOST, scaleOf(state) * times))
+  return scale === scaleOf(state) ? state : withScale(state, scale)
+}
+
+/** From the next breath on, things take so many times as long as my breath. */
+export function withScale(state: RunnerState, scale: number): RunnerState {
+  const exact = Math.abs(scale - 1) < 1e-9 ? 1 : scale
+  const fromSeconds = state.positionSeconds + state.overrunSeconds
+  return withCourse(state, state.course, { paceScales: [...state.paceScales, { fromSeconds, scale: exact }] })
+}
+
+/** Do something in between from the end of this breath on, then take up what was left off. */
+function putIn(state: RunnerState, here: Here, item: CourseItem): RunnerState {
+  const left = leaveWithBreath({ ...state, lingering: false }, here, 'takenUp')
+  const rest = restOf(state.timeline, left, here.index, 'short')
+  return follow(left, here.index, rest ? [item, rest] : [item])
+}
+
+function watchFirst(state: RunnerState): RunnerState {
+  const here = hereOf(state)!
+  const left = leaveNow({ ...state, lingering: false }, here, 'takenUp')
+  const rest = restOf(state.timeline, left, here.index, 'short')
+  return rest ? follow(left, here.index, [watched(here.item), rest]) : state
+}
+
+const watched = ({ doing }: CourseItem): CourseItem =>
+  courseItem(0, {
+    ...doing,
+    once: true,
+    stage: 'watch',
+    announce: 'short',
+    restBreaths: 0,
+    paceScale: doing.paceScale * WATCH_SCALE,
+  })
+
+const seated = (item: CourseItem): CourseItem =>
+  item.doing.stage === 'watch' ? item : { ...item, doing: { ...item.doing, stage: 'seated' } }
+
+function sitDown(state: RunnerState, here: Here): RunnerState {
+  const later = state.course.slice(here.index + 1).map(seated)
+  if (
+    here.item.doing.stage === 'seated' &&
+    later.every((item, place) => item === state.course[here.index + 1 + place])
+  ) {
+    return state
+  }
+  const left = leaveWithBreath({ ...state, lingering: false }, here, 'takenUp')
+  const rest = restOf(state.timeline, left, here.index, 'full')
+  return follow(left, here.index, rest ? [seated(rest), ...later] : later, true)
+}
+
+/** The other side once again after this: one repetition where sides alternate, else as many as were asked for. */
+function otherSide(state: RunnerState, here: Here): RunnerState {
+  const { item, occurrence, segment, index } = here
+  const place = occurrence.counts.findIndex(({ side }) => side !== segment.side)
+  const isDone = state.timeline.segments.some(
+    (each) =>
+      each.index < segment.index &&
+      each.endsRepetition &&
+      each.side === occurrence.counts[place]?.side &&
+      state.timeline.occurrences[each.occurrence]!.stepId === occurrence.stepId,
+  )
+  if (occurrence.counts.length < 2 || segment.side === 'none' || !isDone) return state
+  const sides = place === 0 ? 'first' : 'second'
+  const once = occurrence.sideOrder === 'alternate'
+  const again = courseItem(0, { ...item.doing, sides, once, announce: 'short', restBreaths: 0 })
+  return follow(state, index, [{ ...again, change: once ? again.change : item.change }])
+}
+
+/** Take over a new rest of the session that was worked out for where the follower is. */
+export function relayed(state: RunnerState, relay: Relay): RunnerState {
+  const here = hereOf(state)
+  if (!here || here.item.id !== relay.itemId) return state
+  const on: RunnerState = { ...state, status: 'running', lingering: false }
+  const items = relay.items.map(({ doing, change }) => ({ ...courseItem(0, doing), change }))
+  if (!relay.leave) {
+    const changed = withCourse(on, on.course.with(here.index, { ...here.item, change: relay.change }))
+    return follow(changed, here.index, items, true)
+  }
+  const left = state.status === 'dizzy' ? leaveNow(on, here, 'left') : leaveWithBreath(on, here, 'left')
+  return follow(left, here.index, items, true)
+}
+
+/** Whether the session has come to its closing. */
+export const isClosing = ({ doing }: CourseItem) => CLOSING_PARTS.includes(doing.step.part)

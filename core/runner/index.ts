@@ -1,0 +1,12 @@
+/** The runner: following a Timeline as a pure reducer, from which the record of what was done falls out. */
+export * from './types'
+export { readyRunner, reduce, tick } from './reduce'
+export { replay, toRunning, type RunningSession } from './replay'
+export { outcomeOf } from './outcome'
+export { relayed, scaleOf } from './changes'
+export { ASIDE_FORMS, endOfBreath, hereOf, settingOf, type Here } from './course'
+export { UNDO_SECONDS, undoSecondsLeft } from './undo'
+export * from './remote'
+export * from './legible'
+export * from './clock'
+export { waitsAtEnd, waitsFrom } from './lead'

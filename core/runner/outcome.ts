@@ -1,0 +1,191 @@
+import type { BreathSeconds } from '../breath'
+import { CLOSING_PARTS, COUNT_UNITS, type Side } from '../forms'
+import { compileTimeline, isBody, type Occurrence, type Segment, type SideCounts, type Timeline } from '../timeline'
+import type { DoneStep, PlannedStep, RunnerState, SessionOutcome, StepRecord } from './types'
+
+/**
+ * Plan and fact of a session that has been started. Null before its start. A session still going counts until its
+ * present clock.
+ */
+export function outcomeOf(state: RunnerState): SessionOutcome | null {
+  if (state.startedAtMs === null) return null
+  const endedAtMs = state.endedAtMs ?? state.clockMs
+  const planTimeline = compileTimeline(state.plan)
+  const planned = plannedSteps(planTimeline)
+  const done = doneSteps(state, planned)
+  const practisedSeconds = Math.max(0, (endedAtMs - state.startedAtMs) / 1000 - state.pausedSeconds)
+  const closingSeconds = done
+    .filter(({ part }) => CLOSING_PARTS.includes(part))
+    .reduce((sum, { seconds }) => sum + seconds, 0)
+  return {
+    startedAtMs: state.startedAtMs,
+    endedAtMs,
+    practisedSeconds,
+    pausedSeconds: state.pausedSeconds,
+    plannedSeconds: planTimeline.totalSeconds,
+    planned,
+    done,
+    closingSeconds,
+    movingSeconds: Math.max(0, practisedSeconds - closingSeconds),
+    asides: state.asides,
+  }
+}
+
+const identity = (occurrence: Occurrence): StepRecord => ({
+  stepId: occurrence.stepId,
+  formId: occurrence.formId,
+  formName: occurrence.formName,
+  part: occurrence.part,
+  counting: occurrence.counting,
+})
+
+function addCounts(one: SideCounts, other: SideCounts): SideCounts {
+  return one.map((sum, place) => ({ side: sum.side, count: sum.count + other[place]!.count }))
+}
+
+/** Rounds of the same step become one entry. */
+function byStep<T extends StepRecord>(entries: readonly T[], join: (one: T, other: T) => T): T[] {
+  const steps = new Map<string, T>()
+  for (const entry of entries) {
+    const known = steps.get(entry.stepId)
+    steps.set(entry.stepId, known ? join(known, entry) : entry)
+  }
+  return [...steps.values()]
+}
+
+function plannedSteps(timeline: Timeline): PlannedStep[] {
+  const entries = timeline.occurrences.map((occurrence): PlannedStep => ({
+    ...identity(occurrence),
+    counts: occurrence.counts,
+    seconds: occurrence.lengthSeconds,
+  }))
+  return byStep(entries, (one, other) => ({
+    ...one,
+    counts: addCounts(one.counts, other.counts),
+    seconds: one.seconds + other.seconds,
+  }))
+}
+
+/** What was lived of one occurrence, read off the Timeline up to the follower's place. */
+interface Lived {
+  doneBySide: Partial<Record<Side, number>>
+  /** Seconds spent in the exercise itself, by side. */
+  secondsBySide: Partial<Record<Side, number>>
+  /** All seconds spent in it: announcement, changes and rest included. */
+  seconds: number
+  breaths: Record<'in' | 'out', { seconds: number; count: number }>
+}
+
+const nothingLived = (): Lived => ({
+  doneBySide: {},
+  secondsBySide: {},
+  seconds: 0,
+  breaths: { in: { seconds: 0, count: 0 }, out: { seconds: 0, count: 0 } },
+})
+
+function livedOf({ timeline, positionSeconds, overrunSeconds }: RunnerState): Lived[] {
+  const all = timeline.occurrences.map(nothingLived)
+  let before: Segment | null = null
+  for (const segment of timeline.segments) {
+    const { occurrence, side, breath } = segment
+    const isOver = segment.startSeconds + segment.lengthSeconds <= positionSeconds + EPSILON
+    const isHere = !isOver && segment.startSeconds <= positionSeconds
+    if (!isOver && !isHere) break
+    const seconds = isOver ? segment.lengthSeconds : positionSeconds - segment.startSeconds + overrunSeconds
+    const lived = all[occurrence]!
+    lived.seconds += seconds
+    if (isBody(segment)) {
+      lived.secondsBySide[side] = (lived.secondsBySide[side] ?? 0) + seconds
+      if (isOver && segment.endsRepetition) lived.doneBySide[side] = (lived.doneBySide[side] ?? 0) + 1
+      if (isOver && (breath === 'in' || breath === 'out')) {
+        const follows = before?.occurrence === occurrence && before.breath === breath && !before.endsRepetition
+        lived.breaths[breath].seconds += seconds
+        lived.breaths[breath].count += follows ? 0 : 1
+      }
+    }
+    before = segment
+  }
+  return all
+}
+/** Less than what a waiting place stays short of its segment's end. */
+const EPSILON = 1e-7
+
+function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneStep[] {
+  const lived = livedOf(state)
+  type Entry = DoneStep & { counted: boolean; breaths: Lived['breaths'] }
+  const entries = state.timeline.occurrences.map((occurrence, index): Entry => {
+    const fact = lived[index]!
+    const inSeconds = COUNT_UNITS[occurrence.counting] === 'seconds'
+    const counts = occurrence.counts.map(({ side }) => ({
+      side,
+      count: inSeconds ? roundMs(fact.secondsBySide[side] ?? 0) : (fact.doneBySide[side] ?? 0),
+    }))
+    const reached = occurrence.counts.every(({ side, count }) => {
+      const done = fact.doneBySide[side] ?? 0
+      return count <= 0 || (inSeconds ? done > 0 : done >= count)
+    })
+    const begun = Object.values(fact.secondsBySide).some((seconds) => seconds > 0)
+    return {
+      ...identity(occurrence),
+      counts,
+      seconds: roundMs(fact.seconds),
+      outcome: reached ? 'done' : begun ? 'cutShort' : 'skipped',
+      version: begun ? occurrence.version : null,
+      breath: null,
+      breaths: fact.breaths,
+      // What was only watched, or is taken up again, neither makes a step done nor leaves it undone.
+      counted: occurrence.stage !== 'watch' && occurrence.left !== 'takenUp',
+    }
+  })
+  const steps = byStep(entries, (one, other) => ({
+    ...one,
+    counts: addCounts(one.counts, other.counts),
+    seconds: roundMs(one.seconds + other.seconds),
+    version: other.version ?? one.version,
+    breaths: { in: joined(one.breaths.in, other.breaths.in), out: joined(one.breaths.out, other.breaths.out) },
+    counted: one.counted || other.counted,
+    outcome: joinedOutcome(one, other),
+  }))
+  const done = steps
+    .filter(({ stepId, seconds }) => seconds > 0 || planned.some((step) => step.stepId === stepId))
+    .map(({ counted, breaths, ...step }): DoneStep => {
+      const outcome = counted || step.outcome === 'done' ? step.outcome : step.seconds > 0 ? 'cutShort' : 'skipped'
+      return { ...step, outcome, breath: breathOf(breaths) }
+    })
+  const known = new Set(done.map(({ stepId }) => stepId))
+  const gone = planned
+    .filter(({ stepId }) => !known.has(stepId))
+    .map((step): DoneStep => ({
+      ...step,
+      counts: step.counts.map(({ side }) => ({ side, count: 0 })),
+      seconds: 0,
+      outcome: 'skipped',
+      version: null,
+      breath: null,
+    }))
+  return [...done, ...gone]
+}
+
+const joined = (one: { seconds: number; count: number }, other: { seconds: number; count: number }) => ({
+  seconds: one.seconds + other.seconds,
+  count: one.count + other.count,
+})
+
+function joinedOutcome(
+  one: { outcome: DoneStep['outcome']; counted: boolean },
+  other: { outcome: DoneStep['outcome']; counted: boolean },
+): DoneStep['outcome'] {
+  if (!one.counted) return other.outcome
+  if (!other.counted || one.outcome === other.outcome) return one.outcome
+  return 'cutShort'
+}
+
+function breathOf({ in: inward, out: outward }: Lived['breaths']): BreathSeconds | null {
+  if (inward.count === 0 || outward.count === 0) return null
+  return {
+    inSeconds: roundMs(inward.seconds / inward.count),
+    outSeconds: roundMs(outward.seconds / outward.count),
+  }
+}
+
+const roundMs = (seconds: number) => Math.round(seconds * 1000) / 1000

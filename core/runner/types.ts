@@ -1,0 +1,163 @@
+import type { BreathSeconds, Pace } from '../breath'
+import type { ArcPart, CountingKind, Form, HouseRules, VersionKind, Way } from '../forms'
+import type { Routine, Step } from '../routine'
+import type { CountChange, CourseItem, Doing, PaceScale, SideCounts, Timeline } from '../timeline'
+
+/** All that a session is followed from, taken down at its start so that later edits do not reach into it. */
+export interface SessionPlan {
+  routine: Routine
+  forms: Form[]
+  ways: Way[]
+  pace: Pace
+  rules: HouseRules
+  /** Closes a session whose routine has no closing of its own, when it is to be closed early. */
+  closing?: Step[]
+}
+
+/** Who leads: the application at my pace, I by a signal for each repetition, or my breath by its turns. */
+export const LEADERS = ['it', 'me', 'breath'] as const
+export type Leader = (typeof LEADERS)[number]
+
+/** A change of mind; each can be undone for ten seconds and lands in the record. */
+export const CHANGES_OF_MIND = [
+  'next',
+  'back',
+  'again',
+  'oneMore',
+  'oneFewer',
+  'linger',
+  'slower',
+  'faster',
+  'shakeOut',
+  'rest',
+  'sitDown',
+  'otherSide',
+  'watchFirst',
+  'dizzy',
+  'leadIt',
+  'leadMe',
+  'leadBreath',
+] as const
+export type ChangeOfMind = (typeof CHANGES_OF_MIND)[number]
+
+/** `signal` is mine when I lead, `breathIn` and `breathOut` are the turns of my breath when it leads. */
+export const COMMANDS = [
+  'start',
+  'pause',
+  'resume',
+  ...CHANGES_OF_MIND,
+  'signal',
+  'breathIn',
+  'breathOut',
+  'undo',
+  'endNow',
+] as const
+export type PlainCommand = (typeof COMMANDS)[number]
+
+/** A new rest of the session, worked out beforehand: what becomes of the present doing, and all that comes after it. */
+export interface Relay {
+  relay: 'minutesLeft' | 'closeNow'
+  /** The item of the course that it was worked out in; in any other it is not carried out. */
+  itemId: number
+  /** The present doing is left at the end of this breath, or goes on with a changed count. */
+  leave: boolean
+  change: CountChange
+  items: { doing: Doing; change: CountChange }[]
+}
+
+export type Command = PlainCommand | Relay
+export type CommandName = PlainCommand | Relay['relay']
+export const nameOf = (command: Command): CommandName => (typeof command === 'string' ? command : command.relay)
+
+/** A command and when it was given (milliseconds since 1970). */
+export interface GivenCommand {
+  command: Command
+  atMs: number
+}
+
+export const ASIDES = ['pause', ...CHANGES_OF_MIND, 'minutesLeft', 'closeNow', 'fellBack'] as const
+export type AsideName = (typeof ASIDES)[number]
+/** Something that happened besides the plan. `atSeconds` of practised time; a pause or dizziness lasts, the others do not. */
+export interface Aside {
+  what: AsideName
+  atSeconds: number
+  lastsSeconds: number
+  undone: boolean
+}
+
+/** What the last change of mind changed, for as long as it can be undone. */
+export interface Undoable {
+  what: AsideName
+  atMs: number
+  /** The place in the course at which it was given, and what was to be followed then. */
+  index: number
+  course: CourseItem[]
+  scale: number
+  lead: Leader
+  lingering: boolean
+}
+
+export interface RunnerState {
+  plan: SessionPlan
+  course: CourseItem[]
+  paceScales: PaceScale[]
+  timeline: Timeline
+  /** `dizzy`: all pacing is dropped until I go on, close or end. */
+  status: 'ready' | 'running' | 'paused' | 'dizzy' | 'ended'
+  /** Where on the Timeline, which is the time practised, and the clock at which that was true. */
+  positionSeconds: number
+  clockMs: number
+  startedAtMs: number | null
+  endedAtMs: number | null
+  pausedSeconds: number
+  /** Time spent in a segment beyond its expected length: open practice, lingering, waiting for a signal or for the breath. */
+  overrunSeconds: number
+  lead: Leader
+  /** My breath leads, but has not been heard: the pace leads meanwhile. */
+  fallenBack: boolean
+  /** The count left stays where it is until I go on. */
+  lingering: boolean
+  undo: Undoable | null
+  asides: Aside[]
+  given: GivenCommand[]
+}
+
+/** One step as it was planned or as it was done. Rounds are added up. */
+export interface StepRecord {
+  stepId: string
+  formId: string
+  formName: string
+  part: ArcPart
+  counting: CountingKind
+}
+export interface PlannedStep extends StepRecord {
+  counts: SideCounts
+  seconds: number
+}
+export interface DoneStep extends StepRecord {
+  /** Repetitions, breaths or beats finished, or seconds held, by side. */
+  counts: SideCounts
+  /** All time spent in the step, announcement and rest included, as in the plan. */
+  seconds: number
+  outcome: 'done' | 'cutShort' | 'skipped'
+  /** The version in which it was done at the end. */
+  version: VersionKind | null
+  /** How long its in- and out-breaths really were, in the mean; null where none was paced. */
+  breath: BreathSeconds | null
+}
+
+/** Plan and fact of one session, apart. */
+export interface SessionOutcome {
+  startedAtMs: number
+  endedAtMs: number
+  /** Time from start to end without the pauses. */
+  practisedSeconds: number
+  pausedSeconds: number
+  plannedSeconds: number
+  planned: PlannedStep[]
+  done: DoneStep[]
+  /** Seconds really spent in the closing, and before it. */
+  closingSeconds: number
+  movingSeconds: number
+  asides: Aside[]
+}

@@ -1,0 +1,52 @@
+import { risesOf, type Segment, type Timeline } from '../timeline'
+import type { Cue } from './types'
+
+/** In counts of eight, the first beat is struck harder. */
+const BEATS_PER_GROUP = 8
+
+/**
+ * All that is heard of a session, in the order of time. Still holds are near silent: a bell when they begin and one when
+ * they end, and no breath tone in between; so are the closing's timed rests. Without `breathTones` the breath is left to me.
+ */
+export function cuesOf(timeline: Timeline, { breathTones = true } = {}): Cue[] {
+  const rises = risesOf(timeline)
+  const cues: Cue[] = []
+  for (const segment of timeline.segments) {
+    const atSeconds = segment.startSeconds
+    const before = timeline.segments[segment.index - 1]
+    const bell = bellAt(segment, before)
+    if (bell) cues.push({ kind: 'bell', atSeconds, bell })
+    if (segment.kind === 'phase' && timeline.occurrences[segment.occurrence]!.counting === 'beats') {
+      cues.push({ kind: 'beat', atSeconds, strong: segment.repetition % BEATS_PER_GROUP === 1 })
+    } else if (
+      breathTones &&
+      (segment.kind === 'phase' || segment.kind === 'rest' || segment.kind === 'watch') &&
+      (segment.breath === 'in' || segment.breath === 'out')
+    ) {
+      const { from, to } = rises[segment.index]!
+      cues.push({
+        kind: 'breath',
+        atSeconds,
+        lengthSeconds: segment.lengthSeconds,
+        fromLevel: from,
+        toLevel: to,
+        breath: segment.breath,
+      })
+    }
+  }
+  if (timeline.segments.length > 0) cues.push({ kind: 'bell', atSeconds: timeline.totalSeconds, bell: 'end' })
+  return cues
+}
+
+function bellAt(segment: Segment, before: Segment | undefined) {
+  const newStep = segment.occurrence !== before?.occurrence
+  if (newStep) return 'form'
+  if (segment.kind === 'sideChange') return 'side'
+  const still = (other: Segment) => other.kind === 'hold' || other.kind === 'settle'
+  if (still(segment) !== still(before)) return 'stillness'
+  if (still(segment) && segment.level !== before.level) return 'side'
+  const newRepetition =
+    segment.kind === 'phase' && segment.breath !== 'free' && before.repetition !== segment.repetition
+  if (newRepetition && segment.leftInStep === 0 && segment.repetitions > 1) return 'last'
+  return null
+}

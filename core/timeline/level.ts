@@ -1,0 +1,51 @@
+import type { Segment, Timeline } from './types'
+
+/** The water level, 0 to 1, at the start and the end of a segment. */
+export interface Rise {
+  from: number
+  to: number
+}
+
+/** Where the water stands while breathing is free. */
+const FREE_LEVEL = 0.35
+/** The water comes to the free level within this time, however long the free breathing lasts. */
+const EASE_SECONDS = 3
+
+/**
+ * The level of the breath at the two ends of every segment: up to 1 with an in-breath, down to 0 with an out-breath, flat
+ * in a hold. Neighbouring phases of the same breath share one rise by their lengths.
+ */
+export function risesOf(timeline: Timeline): Rise[] {
+  const { segments } = timeline
+  const rises: Rise[] = []
+  let level = FREE_LEVEL
+  for (let first = 0; first < segments.length;) {
+    const { breath } = segments[first]!
+    let end = first + 1
+    while (end < segments.length && segments[end]!.breath === breath) end += 1
+    const run = segments.slice(first, end)
+    const target = breath === 'in' ? 1 : breath === 'out' ? 0 : breath === 'hold' ? level : FREE_LEVEL
+    const runSeconds = breath === 'free' ? run[0]!.lengthSeconds : sumSeconds(run)
+    const begin = level
+    for (const segment of run) {
+      const to =
+        begin +
+        (target - begin) *
+          Math.min(1, (segment.startSeconds + segment.lengthSeconds - run[0]!.startSeconds) / runSeconds)
+      rises.push({ from: level, to })
+      level = to
+    }
+    level = target
+    first = end
+  }
+  return rises
+}
+
+const sumSeconds = (segments: readonly Segment[]) => segments.reduce((sum, { lengthSeconds }) => sum + lengthSeconds, 0)
+
+/** The level somewhere in a segment; smooth at both ends, so that a turn of the breath has no corner. */
+export function levelIn(segment: Segment, rise: Rise, atSeconds: number): number {
+  const seconds = segment.breath === 'free' ? Math.min(EASE_SECONDS, segment.lengthSeconds) : segment.lengthSeconds
+  const share = Math.min(1, Math.max(0, (atSeconds - segment.startSeconds) / seconds))
+  return rise.from + (rise.to - rise.from) * (0.5 - Math.cos(Math.PI * share) / 2)
+}

@@ -1,0 +1,179 @@
+import type { Pace } from '../breath'
+import type {
+  ArcPart,
+  BreathKind,
+  CountingKind,
+  Effort,
+  Form,
+  HouseRules,
+  Side,
+  SideOrder,
+  Stance,
+  VersionKind,
+  Way,
+} from '../forms'
+import type { BuildStage, Pattern, Routine } from '../routine'
+import type { Doing } from './doings'
+
+export const SEGMENT_KINDS = [
+  'announce',
+  'stanceChange',
+  'phase',
+  'hold',
+  'rest',
+  'sideChange',
+  'settle',
+  'watch',
+] as const
+/**
+ * What a stretch of time is. `phase` is movement, `hold` stillness that is counted or timed, `settle` timed stillness in
+ * the last part of the arc, `rest` breaths between forms or rounds, `watch` a movement that is only looked at.
+ */
+export type SegmentKind = (typeof SEGMENT_KINDS)[number]
+
+/** A stretch of time in which one thing happens. Sides are the body's own; `saidSide` is how the cue names it. */
+export interface Segment {
+  index: number
+  startSeconds: number
+  lengthSeconds: number
+  kind: SegmentKind
+  /** Index into `Timeline.occurrences`, and the place in its item of the course. */
+  occurrence: number
+  place: number
+  side: Side
+  saidSide: Side
+  /** Repetition k of n on this side; 0 of 0 where nothing is counted. Breaths of a hold and beats count likewise. */
+  repetition: number
+  repetitions: number
+  /** Repetitions still to come after this one: on this side, and in the whole step. */
+  leftOnSide: number
+  leftInStep: number
+  /** Whether a repetition is complete when this segment ends. */
+  endsRepetition: boolean
+  /** The segment lasts until the practitioner says enough; its length is only what is expected. */
+  openEnded: boolean
+  breath: BreathKind
+  cue: string
+  move: string
+  /** The stance of this move where it is not the form's, and where its step goes, clockwise from straight ahead. */
+  stance: Stance | null
+  directionDegrees: number | null
+  /** The station of a form that climbs, such as "heart"; empty elsewhere. */
+  level: string
+}
+
+/** One doing of a step: a step in a group of three rounds occurs three times. */
+export interface Occurrence {
+  index: number
+  stepId: string
+  groupId: string | null
+  /** The pattern of its group, and the stage of building up in which it is done. */
+  pattern: Pattern | null
+  stage: BuildStage
+  /** In which version it is done, and whether and why it was left before its end. */
+  version: VersionKind | null
+  left: LeftWhy | null
+  /** Round k of n; 1 of 1 outside groups. */
+  round: number
+  rounds: number
+  formId: string
+  formName: string
+  part: ArcPart
+  /** The stance in which it begins. */
+  stance: Stance
+  /** What is said before it begins, besides its name. */
+  sayings: string[]
+  counting: CountingKind
+  sideOrder: SideOrder
+  effort: Effort
+  reminders: string[]
+  /** What was asked for, by side, in the unit of the counting. */
+  counts: SideCounts
+  /** From the announcement to the end of the rest after it. */
+  startSeconds: number
+  lengthSeconds: number
+  /** Only the exercise itself, side changes included. */
+  bodyStartSeconds: number
+  bodySeconds: number
+}
+
+/** A count for each side, in the order in which they are taken. */
+export type SideCounts = { side: Side; count: number }[]
+
+/** A whole session on one axis: segments without gap or overlap from 0 to `totalSeconds`. */
+export interface Timeline {
+  segments: Segment[]
+  occurrences: Occurrence[]
+  totalSeconds: number
+}
+
+/** Added to (or taken from) the count of one doing, for the first and the second side. */
+export interface CountChange {
+  first: number
+  second: number
+}
+export const NO_CHANGE: CountChange = { first: 0, second: 0 }
+
+/** Why something was left before its end: for good, or because it is taken up again further on. */
+export type LeftWhy = 'left' | 'takenUp'
+
+/**
+ * One doing in a session's course, with what is known of how it really went. What lies behind the follower never changes: a
+ * change of mind only changes what comes, so that the axis of a course is the time that was lived.
+ */
+export interface CourseItem {
+  id: number
+  doing: Doing
+  change: CountChange
+  /** Real lengths in seconds of its segments that went otherwise than planned, by their place in it. */
+  lived: Record<number, number>
+  /** It was left with this segment, at its end or midway; nothing of it comes after. */
+  left: { place: number; midway: boolean; why: LeftWhy } | null
+  /** It takes up where an earlier item left off: so many units, and so many seconds of the next one, are done already. */
+  doneUnits: number
+  doneSeconds: number
+}
+
+/** From a moment on, everything paced takes so many times as long. */
+export interface PaceScale {
+  fromSeconds: number
+  scale: number
+}
+
+/** What a session's forms, breath and rules are, whatever its course. */
+export interface CourseSetting {
+  /** At least the forms that the course names. */
+  forms: readonly Form[]
+  /** A step without a way of its own is done in the first way given for its form. */
+  ways: readonly Way[]
+  pace: Pace
+  rules: HouseRules
+  paceScales?: readonly PaceScale[]
+}
+
+/** All that a Timeline follows from. */
+export interface CompileInput extends CourseSetting {
+  routine: Routine
+}
+
+/** A routine names a form that is not at hand. */
+export class UnknownFormError extends Error {
+  constructor(
+    readonly stepId: string,
+    readonly formId: string,
+  ) {
+    super(`The step ${stepId} uses the form ${formId}, which is not known.`)
+    this.name = 'UnknownFormError'
+  }
+}
+
+/** Beyond this a session is a mistake, or an attack on the memory: a whole day of beats at 120 a minute has fewer. */
+export const MOST_SEGMENTS = 200_000
+
+/** A routine asks for more than any session can hold. */
+export class TooLongError extends Error {
+  constructor(readonly stepId: string) {
+    super(`The routine is too long: it passes ${MOST_SEGMENTS} phases in the step ${stepId}.`)
+    this.name = 'TooLongError'
+  }
+}

@@ -1,0 +1,47 @@
+import type { DemoScenario } from '#core/formats'
+import { readEntry, type CatalogueEntry } from '#core/forms'
+import type { Routine } from '#core/routine'
+import arrive from './catalogue/arrive.json'
+import balanceAndWalking from './catalogue/balance-and-walking.json'
+import breathTraining from './catalogue/breath-training.json'
+import circles from './catalogue/circles.json'
+import closing from './catalogue/closing.json'
+import eightPiecesSouthern from './catalogue/eight-pieces-southern.json'
+import eightPieces from './catalogue/eight-pieces.json'
+import fivePhases from './catalogue/five-phases.json'
+import flow from './catalogue/flow.json'
+import loosen from './catalogue/loosen.json'
+import seatedAndChair from './catalogue/seated-and-chair.json'
+import shortForm from './catalogue/short-form.json'
+import stand from './catalogue/stand.json'
+import wake from './catalogue/wake.json'
+import demo from './demo.json'
+import routines from './routines.json'
+
+// The files are checked against the schemas in tests/unit/data.test.ts; here they are only named.
+
+const ENTRIES = [
+  arrive,
+  breathTraining,
+  loosen,
+  wake,
+  eightPieces,
+  eightPiecesSouthern,
+  flow,
+  circles,
+  fivePhases,
+  shortForm,
+  seatedAndChair,
+  balanceAndWalking,
+  stand,
+  closing,
+].flat() as CatalogueEntry[]
+
+/** Every shipped form, in the order of the arc. */
+export const CATALOGUE = ENTRIES.map(readEntry)
+
+/** The shipped routines of about 4, 12 and 25 minutes. */
+export const SHIPPED_ROUTINES = routines as Routine[]
+
+/** An invented bookbinder's six weeks. */
+export const DEMO_SCENARIO = demo as DemoScenario

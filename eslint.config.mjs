@@ -1,0 +1,65 @@
+import withNuxt from './.nuxt/eslint.config.mjs'
+
+/** The rooms of core, in the order in which the river runs: a room may use those before it, never those after it. */
+const ROOMS = ['forms', 'breath', 'routine', 'timeline', 'runner', 'journal', 'compose', 'plan', 'sound', 'formats']
+
+const OUTSIDE_CORE = {
+  regex: '^(vue|pinia|nuxt|#imports|#app|~|@/|primevue|node:|fs|path|idb|comlink|#data|.*/(app|server|data)/)',
+  message: 'core is pure: no interface, no Node, no storage, no shipped data.',
+}
+
+const roomRules = ROOMS.map((room, place) => ({
+  files: [`core/${room}/**/*.ts`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          OUTSIDE_CORE,
+          ...(place + 1 < ROOMS.length
+            ? [
+                {
+                  regex: `(^|/)(${ROOMS.slice(place + 1).join('|')})(/|$)`,
+                  message: `core/${room} lies upstream of this room; imports run one way.`,
+                },
+              ]
+            : []),
+        ],
+      },
+    ],
+    'no-restricted-globals': [
+      'error',
+      ...['window', 'document', 'localStorage', 'performance', 'setTimeout', 'setInterval', 'process'].map((name) => ({
+        name,
+        message: 'core has no machine of its own.',
+      })),
+    ],
+    'no-restricted-properties': [
+      'error',
+      { object: 'Date', property: 'now', message: 'Time is an argument.' },
+      { object: 'Math', property: 'random', message: 'Chance is an argument.' },
+      { object: 'Temporal', property: 'Now', message: 'Time is an argument.' },
+    ],
+  },
+}))
+
+export default withNuxt(
+  { ignores: ['.output/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    rules: {
+      eqeqeq: ['error', 'smart'],
+      'no-console': 'error',
+      'prefer-const': 'error',
+      'vue/html-self-closing': 'off',
+      'vue/multi-word-component-names': 'off',
+      'vue/require-default-prop': 'off',
+      'vue/no-v-html': 'error',
+    },
+  },
+  {
+    files: ['**/*.ts', '**/*.vue'],
+    rules: { '@typescript-eslint/no-explicit-any': 'error', '@typescript-eslint/consistent-type-imports': 'error' },
+  },
+  { files: ['scripts/**', 'bench/**', 'tests/reference/**'], rules: { 'no-console': 'off' } },
+  ...roomRules,
+)

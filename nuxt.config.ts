@@ -1,0 +1,68 @@
+import { fileURLToPath } from 'node:url'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  ssr: false,
+  telemetry: false,
+  devtools: { enabled: false },
+  experimental: {
+    appManifest: false,
+    // A page is fetched when its link is pointed at, not because the link can be seen.
+    defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } },
+  },
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module', '@nuxt/eslint'],
+  alias: { '#core': here('./core'), '#data': here('./data') },
+  components: [{ path: '~/components', pathPrefix: false }],
+  css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', 'primeicons/primeicons.css', '~/assets/main.css'],
+  typescript: { strict: true },
+  vite: {
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
+  },
+  primevue: {
+    importTheme: { from: '~/assets/theme.ts' },
+    options: { ripple: false },
+    components: {
+      include: [
+        'Button',
+        'Checkbox',
+        'ConfirmDialog',
+        'Dialog',
+        'InputNumber',
+        'InputText',
+        'Message',
+        'Select',
+        'SelectButton',
+        'Slider',
+        'Textarea',
+        'Toast',
+        'ToggleSwitch',
+      ],
+    },
+    directives: { include: [] },
+  },
+  eslint: { config: { stylistic: false } },
+  hooks: {
+    // Without this, the first page asks for every chunk of every other page at once.
+    'build:manifest': (manifest) => {
+      for (const file of Object.values(manifest)) {
+        file.prefetch = false
+        file.dynamicImports = []
+      }
+    },
+  },
+  app: {
+    head: {
+      title: 'Pebblebrook',
+      htmlAttrs: { lang: 'en' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'Daily tai chi and qigong routines, followed by breath and sound.' },
+        { name: 'color-scheme', content: 'light dark' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/pebble.svg' }],
+    },
+  },
+})

@@ -1,0 +1,48 @@
+import { defineConfig } from '@playwright/test'
+
+const port = Number(process.env.PEBBLEBROOK_TEST_PORT ?? 4310)
+const demoPort = port + 100
+
+const server = (onPort: number, demo: boolean) => ({
+  command: 'node .output/server/index.mjs',
+  url: `http://127.0.0.1:${onPort}/api/mode`,
+  env: { PORT: String(onPort), HOST: '127.0.0.1', NODE_ENV: 'production', PEBBLEBROOK_DEMO: demo ? '1' : '0' },
+  reuseExistingServer: false,
+})
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  workers: 2,
+  fullyParallel: true,
+  timeout: 90_000,
+  // On a busy machine a browser may be late once; a test that needed a second go is printed as flaky.
+  retries: process.env.CI ? 1 : 0,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Lisbon',
+    locale: 'en-GB',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.PEBBLEBROOK_CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+      ],
+    },
+  },
+  projects: [
+    { name: 'own', testIgnore: /demo\.spec/ },
+    { name: 'demo', testMatch: /demo\.spec/, use: { baseURL: `http://127.0.0.1:${demoPort}` } },
+  ],
+  webServer: [server(port, false), server(demoPort, true)],
+})

@@ -1,0 +1,112 @@
+// Brings a fresh clone to where it can run: packages, Chromium for the browser tests, and a build that is not stale.
+// Plain Node: it must run before anything is installed.
+import { spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const ROOT = fileURLToPath(new URL('..', import.meta.url))
+export const CHROMIUM = process.env.PEBBLEBROOK_CHROMIUM ?? '/usr/bin/chromium'
+const MARKS = join(ROOT, 'node_modules', '.pebblebrook')
+
+/** Say why it cannot go on and what to do, and stop. */
+export function giveUp(message) {
+  console.error(`\n${message}\n`)
+  process.exit(1)
+}
+
+/** Run a command in the project's root with its output shown; stops everything when it fails. */
+export function run(command, args, options = {}) {
+  const { advice, ...rest } = options
+  const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...rest })
+  if (done.error) giveUp(`${command} could not be started: ${done.error.message}`)
+  if (done.status !== 0) giveUp(advice ?? `It stopped at: ${command} ${args.join(' ')}`)
+}
+
+export const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
+
+/** Environment for everything that Nuxt does: it has nothing to report to anyone. */
+export const QUIET = { ...process.env, NUXT_TELEMETRY_DISABLED: '1' }
+
+function hashFiles(files) {
+  const hash = createHash('sha256')
+  for (const file of files) hash.update(file).update(readFileSync(join(ROOT, file)))
+  return hash.digest('hex')
+}
+
+function filesUnder(folder) {
+  if (!existsSync(join(ROOT, folder))) return []
+  return readdirSync(join(ROOT, folder)).flatMap((name) => {
+    const path = join(folder, name)
+    return statSync(join(ROOT, path)).isDirectory() ? filesUnder(path) : [path]
+  })
+}
+
+function markIs(name, value) {
+  const mark = join(MARKS, name)
+  return existsSync(mark) && readFileSync(mark, 'utf8') === value
+}
+
+function setMark(name, value) {
+  mkdirSync(MARKS, { recursive: true })
+  writeFileSync(join(MARKS, name), value)
+}
+
+/** Install the packages when they are missing or the lock has changed. */
+export function ensurePackages() {
+  if (Number(process.versions.node.split('.')[0]) < 20)
+    giveUp('Pebblebrook needs Node 20 or later. Install it and try again.')
+  const lock = hashFiles(['package-lock.json'])
+  if (existsSync(bin('nuxt')) && markIs('packages', lock)) return
+  console.log('Installing the packages (about a minute)…')
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    advice:
+      'The packages could not be installed. Check the connection to the npm registry and the rights to write here, then try again.',
+  })
+  run(bin('nuxt'), ['prepare'], { env: QUIET })
+  setMark('packages', lock)
+}
+
+/** Build when nothing is built yet or a source has changed since. */
+export function ensureBuild() {
+  const sources = ['app', 'core', 'data', 'server', 'public'].flatMap(filesUnder)
+  const now = hashFiles([...sources.sort(), 'nuxt.config.ts', 'package-lock.json'])
+  if (existsSync(join(ROOT, '.output/server/index.mjs')) && markIs('build', now)) return
+  console.log('Building (about half a minute)…')
+  run(bin('nuxt'), ['build', '--logLevel', 'silent'], {
+    env: QUIET,
+    advice: 'The build failed; what is wrong is said above.',
+  })
+  setMark('build', now)
+}
+
+/** Chromium for the browser tests: Debian's package, installed here when the rights are there. */
+export function ensureChromium() {
+  if (existsSync(CHROMIUM)) return
+  const advice =
+    'The browser tests need Chromium. Install it (on Debian: sudo apt-get install chromium) or set PEBBLEBROOK_CHROMIUM to its path, then try again.'
+  if (process.getuid?.() !== 0 || spawnSync('which', ['apt-get']).status !== 0) giveUp(advice)
+  console.log('Installing Chromium…')
+  run('apt-get', ['update', '-qq'], { advice })
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+    advice,
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
+  if (!existsSync(CHROMIUM)) giveUp(advice)
+}
+
+/** The first free port from the wanted one on. */
+export async function freePort(wanted) {
+  for (let port = wanted; port < wanted + 50; port += 1) {
+    const free = await new Promise((resolve) => {
+      const probe = createServer()
+      probe.once('error', () => resolve(false))
+      probe.listen(port, () => probe.close(() => resolve(true)))
+    })
+    if (free) return port
+  }
+  return giveUp(`No free port from ${wanted} to ${wanted + 49}. Set PORT to one that is free.`)
+}

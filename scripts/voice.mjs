@@ -1,0 +1,84 @@
+// node scripts/voice.mjs: makes the spoken cues that ship with the application, once, at development time. Needs Debian's flite and
+// ffmpeg. Every word that the application can say of itself becomes one clip of Opus; clips are packed by kind, with an index beside.
+import { execFileSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createServer } from 'vite'
+import { ROOT } from './prepare.mjs'
+
+const VOICE = 'rms'
+const vite = await createServer({
+  root: ROOT,
+  configFile: join(ROOT, 'vitest.config.ts'),
+  appType: 'custom',
+  logLevel: 'error',
+  server: { middlewareMode: true, hmr: false, watch: null },
+})
+const sound = await vite.ssrLoadModule('/core/sound/index.ts')
+const { CATALOGUE } = await vite.ssrLoadModule('/data/index.ts')
+await vite.close()
+
+const unique = (texts) => [...new Set(texts.map((text) => text.trim().toLowerCase()).filter(Boolean))].sort()
+const cues = CATALOGUE.flatMap((form) => form.moves.flatMap((move) => move.phases.map((phase) => phase.cue)))
+const PACKS = {
+  words: unique([
+    ...Object.values(sound.SAYINGS),
+    ...Object.values(sound.STANCE_SAYINGS),
+    ...Object.values(sound.PART_SAYINGS),
+    ...Object.values(sound.SIDE_SAYINGS),
+    ...Array.from({ length: sound.MOST_SAID }, (_, place) => String(place + 1)),
+  ]),
+  forms: unique([...CATALOGUE.map((form) => form.name), 'Shake out', 'Rest']),
+  movements: unique([...cues, ...CATALOGUE.flatMap((form) => form.reminders)].filter((text) => !text.includes('{'))),
+}
+
+const into = join(ROOT, 'public', 'voice')
+mkdirSync(into, { recursive: true })
+const work = mkdtempSync(join(tmpdir(), 'voice-'))
+const index = {}
+for (const [pack, texts] of Object.entries(PACKS)) {
+  const parts = []
+  let at = 0
+  index[pack] = {}
+  for (const text of texts) {
+    const wav = join(work, 'a.wav')
+    const ogg = join(work, 'a.ogg')
+    execFileSync('flite', ['-voice', VOICE, '-t', text, '-o', wav])
+    const trim = 'silenceremove=start_periods=1:start_threshold=-45dB:start_silence=0.02'
+    const filter = `${trim},areverse,${trim},areverse,loudnorm=I=-18:TP=-2`
+    execFileSync('ffmpeg', [
+      '-y',
+      '-v',
+      'error',
+      '-i',
+      wav,
+      '-af',
+      filter,
+      '-ar',
+      '24000',
+      '-ac',
+      '1',
+      '-c:a',
+      'libopus',
+      '-b:a',
+      '14k',
+      '-application',
+      'voip',
+      '-map_metadata',
+      '-1',
+      '-bitexact',
+      ogg,
+    ])
+    const seconds = Number(
+      execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', ogg]),
+    )
+    const bytes = readFileSync(ogg)
+    parts.push(bytes)
+    index[pack][text] = [at, bytes.length, Math.round(seconds * 1000) / 1000]
+    at += bytes.length
+  }
+  writeFileSync(join(into, `${pack}.bin`), Buffer.concat(parts))
+}
+writeFileSync(join(into, 'index.json'), `${JSON.stringify(index)}\n`)
+rmSync(work, { recursive: true })

@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+
+const page = readFileSync('docs/formats.md', 'utf8')
+
+/** The JSON that follows `<!-- example: name -->` in docs/formats.md. */
+function example(name: string) {
+  const found = new RegExp(`<!-- example: ${name} -->\\s*\`\`\`json\\n([\\s\\S]*?)\`\`\``).exec(page)
+  if (!found) throw new Error(`docs/formats.md has no example ${name}`)
+  return JSON.parse(found[1]!)
+}
+
+test('POST /api/timeline answers as documented', async ({ request }) => {
+  const answer = await request.post('/api/timeline', { data: example('request') })
+  expect(answer.status()).toBe(200)
+  const { timeline, totals } = await answer.json()
+  expect(totals).toEqual(example('totals'))
+  expect(timeline.segments.at(-1).startSeconds + timeline.segments.at(-1).lengthSeconds).toBe(totals.totalSeconds)
+})
+
+test('names the field at fault', async ({ request }) => {
+  const body = example('request')
+  body.routine.entries[0].count = 0
+  const answer = await request.post('/api/timeline', { data: body })
+  expect(answer.status()).toBe(400)
+  expect((await answer.json()).data.faults).toEqual(example('faults'))
+
+  const gone = example('request')
+  gone.forms = gone.forms.slice(1)
+  const missing = await request.post('/api/timeline', { data: gone })
+  expect(missing.status()).toBe(400)
+  expect(JSON.stringify(await missing.json())).toContain('The step s1 uses the form lift, which is not known.')
+
+  const text = await request.post('/api/timeline', {
+    data: 'not json',
+    headers: { 'content-type': 'application/json' },
+  })
+  expect(text.status()).toBe(400)
+})
+
+test('refuses what is too large, by its declared length and by its true one', async ({ request, baseURL }) => {
+  const large = await request.post('/api/timeline', { data: { filler: 'x'.repeat(1_000_001) } })
+  expect(large.status()).toBe(413)
+  const stream = new ReadableStream({
+    start(controller) {
+      for (let kilobytes = 0; kilobytes < 1100; kilobytes += 1)
+        controller.enqueue(new TextEncoder().encode('x'.repeat(1000)))
+      controller.close()
+    },
+  })
+  const streamed = await fetch(`${baseURL}/api/timeline`, {
+    method: 'POST',
+    body: stream,
+    duplex: 'half',
+  } as RequestInit)
+  expect(streamed.status).toBe(413)
+
+  const body = example('request')
+  body.routine.entries = [
+    {
+      kind: 'group',
+      id: 'g',
+      name: 'Rounds',
+      pattern: 'rounds',
+      stages: [],
+      optional: false,
+      pinned: false,
+      off: false,
+      rounds: 36,
+      restBreaths: 0,
+      steps: Array.from({ length: 60 }, (_, at) => ({ ...body.routine.entries[0], id: `s${at}`, count: 3600 })),
+    },
+  ]
+  const endless = await request.post('/api/timeline', { data: body })
+  expect(endless.status()).toBe(400)
+  expect(JSON.stringify(await endless.json())).toContain('The routine is too long')
+})
+
+test('GET /api/catalogue and /api/demo', async ({ request }) => {
+  const catalogue = await (await request.get('/api/catalogue')).json()
+  expect(catalogue.forms.length).toBeGreaterThanOrEqual(24)
+  expect(catalogue.routines).toHaveLength(3)
+  const demo = await request.get('/api/demo?date=2026-03-01&zone=Europe/Lisbon')
+  expect((await demo.json()).format).toBe('pebblebrook-archive')
+  for (const query of ['', '?date=soon', '?date=2026-02-30', '?date=2026-03-01&zone=Nowhere']) {
+    expect((await request.get(`/api/demo${query}`)).status()).toBe(400)
+  }
+})
+
+test('POST /api/fit fits as documented, and names what is missing', async ({ request }) => {
+  const body = { ...example('request'), targetSeconds: 120, toleranceSeconds: null }
+  const answer = await request.post('/api/fit', { data: body })
+  expect(answer.status()).toBe(200)
+  const fit = await answer.json()
+  expect(fit).toMatchObject(example('fit'))
+  const timeline = await request.post('/api/timeline', { data: { ...example('request'), routine: fit.routine } })
+  expect((await timeline.json()).totals.totalSeconds).toBe(fit.seconds)
+
+  const bad = await request.post('/api/fit', { data: { ...body, targetSeconds: 5 } })
+  expect(bad.status()).toBe(400)
+  expect(JSON.stringify(await bad.json())).toContain('targetSeconds must be at least 30.')
+})
+
+test('POST /api/check looks a routine over', async ({ request }) => {
+  const body = { ...example('request'), conditions: [], stages: [], longestStillSeconds: null }
+  body.routine.entries.length = 1
+  const answer = await request.post('/api/check', { data: body })
+  expect(answer.status()).toBe(200)
+  expect((await answer.json()).findings.map(({ kind }: { kind: string }) => kind)).toEqual(['noClosing'])
+  const bad = await request.post('/api/check', { data: { ...body, conditions: ['sore thumb'] } })
+  expect(bad.status()).toBe(400)
+  expect(JSON.stringify(await bad.json())).toContain('conditions[0] must be one of')
+})

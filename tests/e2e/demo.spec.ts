@@ -1,0 +1,39 @@
+import { expect, test } from '@playwright/test'
+import { goTo, openAt } from './support'
+
+test('an empty browser opens on the demo, marked as such, and one key leaves it', async ({ page }) => {
+  await openAt(page, '/')
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toContainText('This is a demo')
+  await expect(page.getByText(/\d+ days in a row, today still open/)).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toContainText('This is a demo')
+  await page.keyboard.press('b')
+  await expect(page.getByText('No stone laid yet.')).toBeVisible()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeHidden()
+  await page.reload()
+  await expect(page.getByText('No stone laid yet.')).toBeVisible()
+})
+
+test('what a person already has is never touched by the demo', async ({ page }) => {
+  await openAt(page, '/')
+  await page.getByRole('button', { name: 'Begin my own (B)' }).click()
+  await expect(page.getByText('No stone laid yet.')).toBeVisible()
+  await goTo(page, 'Routines')
+  await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
+  await expect(page.getByRole('textbox', { name: 'Name of the routine' })).toBeVisible()
+  // Even when the browser forgets which world it was in: what is there stays, and the demo does not open.
+  await page.evaluate(() => localStorage.clear())
+  await page.goto('/routines')
+  await expect(page.getByRole('region', { name: 'Mine' })).toContainText('While the kettle warms, my way')
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeHidden()
+
+  await goTo(page, 'Settings')
+  await page.getByRole('button', { name: 'Look at the demo' }).click()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toContainText('This is a demo')
+  await goTo(page, 'Settings')
+  await page.getByRole('button', { name: 'Erase everything' }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Erase everything' }).click()
+  await page.getByRole('button', { name: 'Begin my own (B)' }).click()
+  await goTo(page, 'Routines')
+  await expect(page.getByRole('region', { name: 'Mine' })).toContainText('While the kettle warms, my way')
+})

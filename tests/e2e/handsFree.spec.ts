@@ -1,0 +1,249 @@
+import { expect, test, type Page } from '@playwright/test'
+import { assemble, begin, expectNoAxeFindings, goTo, letPass, openAt } from './support'
+
+const now = (page: Page) => page.getByRole('region', { name: 'Now' })
+const answer = (page: Page) => page.getByRole('status').filter({ has: page.getByRole('button', { name: /Undo/ }) })
+
+/** Follow a routine of these forms from its page. */
+async function follow(page: Page, forms: string[]) {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', forms)
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+}
+
+interface HeardCue {
+  kind: string
+  atSeconds: number
+  bell?: string
+  breath?: string
+  say?: { text: string }[]
+}
+/** Listen to all that is put on the audio clock, from now on. */
+async function listen(page: Page) {
+  await page.addInitScript(() => {
+    const heard: unknown[] = []
+    Object.assign(window, { heard })
+    window.addEventListener('pebblebrook:heard', (event) =>
+      heard.push((event as CustomEvent<{ cue: unknown }>).detail.cue),
+    )
+  })
+  return () => page.evaluate(() => (window as never as { heard: HeardCue[] }).heard)
+}
+
+test('a whole session can be followed by ear alone: every form, side, count left and the end', async ({ page }) => {
+  test.setTimeout(120_000)
+  const heard = await listen(page)
+  await openAt(page, '/settings')
+  await page.getByRole('combobox', { name: 'Says of the count' }).click()
+  await page.getByRole('option', { name: 'every count left' }).click()
+  await assemble(page, 'A trial', ['Rise and sink', 'Draw the bow', 'Hips both ways', 'Hands on the belly'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await page.waitForTimeout(500)
+  for (let strides = 0; strides < 120; strides += 1) {
+    await letPass(page, 4)
+    await page.waitForTimeout(230)
+    if (await page.getByText('A trial is in the journal.').isVisible()) break
+  }
+  await expect(page.getByText('A trial is in the journal.')).toBeVisible()
+  const stream = (await heard()).sort((one, other) => one.atSeconds - other.atSeconds)
+  const said = stream.filter(({ kind }) => kind === 'voice').map(({ say }) => say!.map(({ text }) => text).join(' '))
+
+  // Each form is announced, in the order of the routine, with the part of the arc, the stance and the side where they are new.
+  const names = ['Hips both ways', 'Rise and sink', 'Draw the bow', 'Hands on the belly']
+  const announced = names.map((name) => said.find((text) => text.includes(name))!)
+  expect(announced).toEqual([
+    'loosen Hips both ways shoulder width one way',
+    'next the work Rise and sink',
+    'next Draw the bow wide stance left side',
+    expect.stringMatching(/^next (gather|settle) Hands on the belly/),
+  ])
+  const places = announced.map((text) => said.indexOf(text))
+  expect(places).toEqual([...places].sort((one, other) => one - other))
+  // Counts left fall to the last one, on each side.
+  const within = (place: number) => said.slice(places[place]! + 1, places[place + 1])
+  expect(within(0)).toContainEqual(expect.stringMatching(/change sides the other way/))
+  expect(within(1)).toEqual(['5 more', '4 more', '3 more', '2 more', '1 more', 'last one'])
+  expect(within(2)).toEqual([
+    'left side 2 more',
+    'right side 2 more',
+    'left side 1 more',
+    'right side 1 more',
+    'left side last one',
+    'right side last one',
+  ])
+  expect(said.at(-1)).toBe('that is the end')
+  expect(stream.some(({ kind, bell }) => kind === 'bell' && bell === 'end')).toBe(true)
+  // The breath itself: tones that go in and out by turns through the repetitions of a form.
+  const [from, to] = [1, 2].map(
+    (place) => stream.find(({ say }) => say?.some(({ text }) => text === names[place]))!.atSeconds,
+  )
+  const tones = stream.filter(({ kind, atSeconds }) => kind === 'breath' && atSeconds > from! && atSeconds < to!)
+  expect(tones.length).toBeGreaterThanOrEqual(12)
+  expect(tones.every(({ breath }, place) => breath !== tones[place - 1]?.breath)).toBe(true)
+  // Nothing was put on the clock twice.
+  const keys = stream.map(({ kind, atSeconds, bell }) => `${kind} ${atSeconds.toFixed(3)} ${bell ?? ''}`)
+  expect(new Set(keys).size).toBe(keys.length)
+})
+
+test('the simulated clicker: one more, and "four minutes left" with the closing kept, and both in the record', async ({
+  page,
+}) => {
+  await openAt(page, '/routines')
+  await page.getByRole('button', { name: 'Follow Before the workshop opens', exact: true }).click()
+  await begin(page)
+  await letPass(page, 240)
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('button', { name: 'Simulated remote' }).click()
+  // The dialog's leaving is an animation, which needs time to pass.
+  await page.clock.runFor(600)
+  const remote = page.getByRole('complementary', { name: 'Simulated remote' })
+  await remote.getByRole('button', { name: 'Page up' }).click()
+  await expect(answer(page)).toContainText('One more.')
+  await letPass(page, 80)
+  await remote.getByRole('button', { name: 'Start (F5)' }).click()
+  await expect(answer(page)).toContainText('The rest fits the minutes left.')
+  await expect(page.getByText(/^(4 min|3 min 5\d s|4 min \d s) left$/)).toBeAttached()
+  for (let strides = 0; strides < 20; strides += 1) {
+    await letPass(page, 20)
+    await page.waitForTimeout(250)
+    if (await page.getByText('is in the journal.').isVisible()) break
+  }
+  await page.clock.resume()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await goTo(page, 'Journal')
+  await page
+    .getByRole('button', { name: /Before the workshop opens/ })
+    .first()
+    .click()
+  const asides = page.getByRole('list', { name: 'Besides the plan' })
+  await expect(asides).toContainText(/at 4:0\d one more/)
+  await expect(asides).toContainText(/fitted to the minutes left/)
+  await expect(page.getByRole('row', { name: /Settle/ }).first()).toContainText('done')
+})
+
+test('undo takes a skip back within ten seconds', async ({ page }) => {
+  await follow(page, ['Rise and sink', 'Draw the bow'])
+  await letPass(page, 25)
+  await expect(now(page)).toContainText('4more')
+  await page.keyboard.press('ArrowRight')
+  await expect(now(page)).toContainText('NextDraw the bow')
+  await expect(answer(page)).toContainText('Skipped.')
+  await letPass(page, 3)
+  await page.keyboard.press('u')
+  await expect(now(page)).toContainText('Rise and sink')
+  await letPass(page, 4)
+  await expect(now(page)).toContainText('4more')
+})
+
+test('dizzy drops all pacing, waits, and goes on or closes', async ({ page }) => {
+  await follow(page, ['Rise and sink', 'Three sweeps down'])
+  await letPass(page, 25)
+  await page.keyboard.press('d')
+  const dizzy = page.getByRole('region', { name: 'Dizzy' })
+  await expect(dizzy).toContainText('Breathe normally')
+  await page.clock.resume()
+  await expectNoAxeFindings(page)
+  await letPass(page, 60)
+  await expect(dizzy).toBeVisible()
+  await dizzy.getByRole('button', { name: 'Go on' }).click()
+  await expect(now(page)).toContainText('NextRise and sink')
+  await page.keyboard.press('d')
+  await dizzy.getByRole('button', { name: 'Close now' }).click()
+  await expect(now(page)).toContainText('Three sweeps down')
+})
+
+test('I lead: each repetition waits for my signal and is counted by it', async ({ page }) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('radio', { name: 'I lead' }).check()
+  await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+  await begin(page)
+  await letPass(page, 60)
+  await expect(now(page)).toContainText('Your signal5')
+  await page.keyboard.press('PageDown')
+  await letPass(page, 1)
+  await expect(now(page)).toContainText('Rise4more')
+})
+
+test('my breath leads, by the simulated belt, and the pace takes over when it is not heard', async ({ page }) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('radio', { name: 'My breath leads' }).check()
+  await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+  await begin(page)
+  // The belt breathes at my pace: small strides let its turns arrive one by one.
+  for (let strides = 0; strides < 60; strides += 1) {
+    await page.clock.runFor(1000)
+    if ((await now(page).textContent())?.match(/[123]more/)) break
+  }
+  await expect(now(page)).toContainText(/[123]more/)
+  // Without page timers the belt is silent; the session goes on all the same.
+  await letPass(page, 120)
+  await expect(page.getByText('A trial is in the journal.')).toBeVisible()
+})
+
+test('sits down, shakes out, goes slower: each is taken up and said', async ({ page }) => {
+  await follow(page, ['Draw the bow', 'Three sweeps down'])
+  await letPass(page, 12)
+  await page.keyboard.press('c')
+  await expect(answer(page)).toContainText('Sitting from here on.')
+  await letPass(page, 8)
+  await expect(now(page)).toContainText('seated')
+  await letPass(page, 10)
+  await page.keyboard.press('s')
+  await expect(answer(page)).toContainText('Shaking out after this breath.')
+  await letPass(page, 12)
+  await expect(now(page)).toContainText('Shake out')
+  await page.keyboard.press(',')
+  await expect(answer(page)).toContainText('Slower from the next breath.')
+})
+
+test('the remote page shows what arrives and what it does, and maps it', async ({ page }) => {
+  await openAt(page, '/remote')
+  await expect(page.getByRole('heading', { name: 'Try your remote' })).toBeVisible()
+  const came = page.getByRole('region', { name: 'What came' })
+  await page.keyboard.press('PageDown')
+  await expect(came).toContainText('page downMy signal, or pause and go on')
+  await page.getByRole('button', { name: 'Three claps' }).click()
+  await expect(came).toContainText('three clapsOne more')
+  await came.getByRole('combobox', { name: 'make it' }).selectOption('Rest')
+  await expect(came).toContainText('three clapsRest')
+  await page.reload()
+  await page.getByRole('button', { name: 'Three claps' }).click()
+  await expect(page.getByRole('region', { name: 'What came' })).toContainText('three clapsRest')
+  await expectNoAxeFindings(page)
+})
+
+test('type is as tall as the distance asks, once the screen is measured with a card', async ({ page }) => {
+  await openAt(page, '/settings')
+  await page.getByRole('button', { name: 'Measure the screen with a card' }).click()
+  await page.getByRole('slider', { name: 'Width of the shape' }).fill('342')
+  await page.getByRole('button', { name: 'It is as wide as the card' }).click()
+  await expect(page.getByText('The size of this screen is measured.')).toBeVisible()
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPass(page, 9)
+  const size = await now(page)
+    .getByText('Rise', { exact: true })
+    .evaluate((word) => Number.parseFloat(getComputedStyle(word).fontSize))
+  // Three metres away, 20 minutes of arc are 17.45 mm; 342 pixels on 85.6 mm are 4 a millimetre; capitals take about two thirds of the size.
+  expect(size).toBeGreaterThan((17.45 * 342) / 85.6 / 0.75)
+})
+
+test('my own voice for a form is recorded, kept, and comes before any other', async ({ page }) => {
+  await openAt(page, '/forms/rise-and-sink')
+  await page.clock.resume()
+  await page.getByText('My own voice for it').click()
+  await page.getByRole('button', { name: 'Record “Rise and sink”' }).click()
+  await page.waitForTimeout(2500)
+  await page.getByRole('button', { name: 'Finish “Rise and sink”' }).click()
+  await expect(page.getByRole('button', { name: 'Hear “Rise and sink”' })).toBeVisible({ timeout: 10_000 })
+  await page.reload()
+  await page.getByText('My own voice for it').click()
+  await expect(page.getByRole('button', { name: 'Hear “Rise and sink”' })).toBeVisible()
+})

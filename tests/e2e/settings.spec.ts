@@ -1,0 +1,102 @@
+import { expect, test } from '@playwright/test'
+import { goTo, openAt } from './support'
+
+test('the breath and the house rules change every length', async ({ page }) => {
+  await openAt(page, '/routines')
+  const kettle = page.getByRole('region', { name: 'Ready-made' }).getByRole('listitem').first()
+  await expect(kettle).toContainText('4 min 3 s')
+  await goTo(page, 'Settings')
+  const breath = page.getByRole('region', { name: 'My breath' })
+  // `all` does not wait for the page.
+  await expect(breath.getByLabel('in-breath, seconds')).toHaveCount(2)
+  for (const field of await breath.getByLabel('in-breath, seconds').all()) {
+    await field.fill('5')
+    await field.press('Tab')
+  }
+  await expect(breath.getByText('5.5 breaths a minute').first()).toBeVisible()
+  await page.getByLabel('Time to name the next form, seconds').fill('2')
+  await page.getByLabel('Time to name the next form, seconds').press('Tab')
+  await goTo(page, 'Routines')
+  // 20 in-breaths, each a second longer; four announcements, each two seconds shorter.
+  await expect(kettle).toContainText('4 min 15 s')
+  await page.reload()
+  await expect(kettle).toContainText('4 min 15 s')
+})
+
+test('a bad archive is refused with the field named, and nothing is lost', async ({ page }) => {
+  await openAt(page, '/routines')
+  await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
+  await goTo(page, 'Settings')
+  const chooser = page.getByLabel('Archive to import')
+  await chooser.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":') })
+  await expect(page.getByRole('alert')).toContainText('The file is not JSON')
+  const wrong = {
+    format: 'pebblebrook-archive',
+    version: 1,
+    exportedAt: '2026-01-01T00:00:00.000Z',
+    person: { settings: {} },
+  }
+  await chooser.setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(wrong)),
+  })
+  await expect(page.getByRole('alert')).toContainText('person.settings.pace')
+  await expect(page.getByRole('alert')).toContainText('nothing here was changed')
+  await goTo(page, 'Routines')
+  await expect(page.getByRole('region', { name: 'Mine' })).toContainText('While the kettle warms, my way')
+})
+
+test('night is dark and stays', async ({ page }) => {
+  await openAt(page, '/settings')
+  const ground = () => page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor)
+  const day = await ground()
+  await page.getByRole('button', { name: 'night', exact: true }).click()
+  await expect.poll(ground).not.toBe(day)
+  await page.reload()
+  await expect.poll(ground).not.toBe(day)
+})
+
+test('a practice done elsewhere is entered afterwards; a late one belongs to the evening before', async ({ page }) => {
+  await openAt(page, '/journal')
+  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('Say what it was')
+  await dialog.getByLabel('What it was').fill('Class in the boathouse')
+  await dialog.getByLabel('Time').fill('00:30')
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  const session = page.getByRole('listitem').filter({ hasText: 'Class in the boathouse' })
+  await expect(session).toContainText('Mon 9 Mar, 00:30')
+  await expect(session).toContainText('1 h')
+  await goTo(page, 'Today')
+  await expect(page.getByText('1 day in a row, today still open.')).toBeVisible()
+})
+
+test('a house rule shows what it would change in every form before it is taken', async ({ page }) => {
+  await openAt(page, '/settings')
+  const rules = page.getByRole('region', { name: 'House rules' })
+  const choose = async (name: string, option: string) => {
+    await rules.getByRole('combobox', { name }).click()
+    await page.getByRole('option', { name: option, exact: true }).click()
+  }
+  await choose('Strike on the', 'in-breath')
+  await choose('The air goes', 'nose in, mouth out')
+  const shown = rules.getByRole('status')
+  await expect(shown).toContainText(/\d+ forms would change/)
+  await expect(shown).toContainText('forms: “In by the nose, out by the mouth”')
+  await expect(shown.getByRole('heading', { name: 'Clench the fists' })).toBeVisible()
+  await expect(shown).toContainText(/Thrust out 6 s.*Thrust in 4 s/)
+  // Nothing is taken yet.
+  await page.reload()
+  await expect(rules.getByRole('combobox', { name: 'Strike on the' })).toHaveText('as taught')
+  await choose('Strike on the', 'in-breath')
+  await choose('The air goes', 'nose in, mouth out')
+  await rules.getByRole('button', { name: 'Take it' }).click()
+  await page.goto('/forms/clench-the-fists')
+  await expect(page.getByRole('region', { name: 'One repetition, as I do it' })).toHaveText(/Ready.*out.*Thrust.*in/)
+  await expect(page.getByRole('region', { name: 'How I do it' })).toContainText('In by the nose, out by the mouth')
+  await page.getByRole('button', { name: 'Follow it alone' }).click()
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Now' })).toContainText('In by the nose, out by the mouth')
+})

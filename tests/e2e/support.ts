@@ -1,0 +1,62 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+
+/** A Tuesday morning. */
+export const MORNING = new Date('2026-03-10T08:00:00Z')
+
+/** Open a page with a clock that the test moves; time passes in the page only as told, besides the moments of the test. */
+export async function openAt(page: Page, path: string, time = MORNING) {
+  await page.clock.install({ time })
+  // Time is injected: the audio's clock goes as the page's does, and never as the machine's.
+  await page.addInitScript(() => {
+    Object.defineProperty(BaseAudioContext.prototype, 'currentTime', { get: () => performance.now() / 1000 })
+  })
+  await page.goto(path)
+}
+
+/** To one of the places, by its link above (or below, on a phone). */
+export async function goTo(page: Page, place: string) {
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place, exact: true }).click()
+}
+
+/** Stop the page's clock and begin the session that is laid out, by the space bar: it moves only as told from its start. */
+export async function begin(page: Page) {
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeFocused()
+  await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 2000)
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible()
+}
+
+/** Let the session's time pass. The session is driven by a worker's beat, which comes within a fraction of a second. */
+export async function letPass(page: Page, seconds: number) {
+  await page.clock.fastForward(seconds * 1000)
+}
+
+/**
+ * Nothing that axe finds on the page as it stands; with `highContrast`, text must reach 7:1; with `onlyColours`, only what can differ
+ * between day and night is looked at.
+ */
+export async function expectNoAxeFindings(page: Page, { highContrast = false, onlyColours = false } = {}) {
+  const axe = new AxeBuilder({ page })
+  if (onlyColours) axe.withRules(['color-contrast'])
+  if (highContrast) axe.options({ rules: { 'color-contrast-enhanced': { enabled: true } } })
+  const { violations } = await axe.analyze()
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual(
+    [],
+  )
+}
+
+/** Nothing stands wider than the screen. */
+export async function expectNoSidewaysScroll(page: Page) {
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(wide).toBeLessThanOrEqual(0)
+}
+
+/** Assemble a routine of the named forms and stay on its page. */
+export async function assemble(page: Page, name: string, forms: string[]) {
+  await page.goto('/routines')
+  await page.getByRole('button', { name: 'Assemble a routine' }).click()
+  await page.getByRole('textbox', { name: 'Name of the routine' }).fill(name)
+  await page.getByRole('textbox', { name: 'Name of the routine' }).press('Enter')
+  for (const form of forms) await page.getByRole('button', { name: `Add ${form}`, exact: true }).click()
+}

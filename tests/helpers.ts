@@ -1,0 +1,195 @@
+import fc from 'fast-check'
+import { steadyPace, type Pace } from '#core/breath'
+import {
+  blankForm,
+  CHOICE_NAMES,
+  CHOICES,
+  plainMove,
+  USUAL_HOUSE_RULES,
+  type Choices,
+  type Form,
+  type HouseRules,
+} from '#core/forms'
+import type { Settings } from '#core/formats'
+import type { SessionRecord } from '#core/journal'
+import { emptyRoutine, stepFor, type Routine, type Step } from '#core/routine'
+import type { SessionPlan } from '#core/runner'
+
+/** House rules that take no time, so that only the forms count. */
+export const NO_WAITING: HouseRules = {
+  ...USUAL_HOUSE_RULES,
+  announceSeconds: 0,
+  leadInSeconds: 0,
+  stanceChangeSeconds: 0,
+  sideChangeSeconds: 0,
+}
+
+/** A form of one in- and one out-breath, changed as the test needs. */
+export function aForm(change: Partial<Form> = {}): Form {
+  return {
+    ...blankForm('a-form', 'A form'),
+    counts: { least: 1, usual: 4, most: 12, step: 1 },
+    moves: [
+      plainMove('A move', [
+        { breath: 'in', length: 1, cue: 'Rise' },
+        { breath: 'out', length: 1, cue: 'Sink' },
+      ]),
+    ],
+    versions: [{ kind: 'seated', change: '' }],
+    ...change,
+  }
+}
+
+export const FREE_MOVE = [plainMove('A move', [{ breath: 'free', length: 1, cue: 'Move' }])]
+
+/** Any choice that a person can make, one of each. */
+export const choicesArbitrary = fc.record(
+  Object.fromEntries(CHOICE_NAMES.map((name) => [name, fc.constantFrom(...CHOICES[name])])),
+) as unknown as fc.Arbitrary<Choices>
+
+export function aStep(id: string, formId: string, change: Partial<Step> = {}): Step {
+  return { ...stepFor(aForm({ id: formId }), id), restBreaths: 0, ...change }
+}
+
+export function aRoutine(entries: Routine['entries']): Routine {
+  return { ...emptyRoutine('a-routine', 'A routine'), entries }
+}
+
+/** A plan of the given forms, each done once with the given count. */
+export function aPlan(
+  steps: { form: Form; count: number; restBreaths?: number }[],
+  pace: Pace = steadyPace(4, 6),
+  rules: HouseRules = NO_WAITING,
+): SessionPlan {
+  return {
+    routine: aRoutine(
+      steps.map(({ form, count, restBreaths = 0 }, place) =>
+        aStep(`s${place}`, form.id, { count, restBreaths, part: form.part }),
+      ),
+    ),
+    forms: steps.map(({ form }) => form),
+    ways: [],
+    pace,
+    rules,
+  }
+}
+
+const paceArbitrary = fc
+  .record({
+    a: fc.double({ min: 1, max: 8, noNaN: true }),
+    b: fc.double({ min: 1, max: 9, noNaN: true }),
+    c: fc.double({ min: 1, max: 8, noNaN: true }),
+    d: fc.double({ min: 1, max: 9, noNaN: true }),
+    settleMinutes: fc.integer({ min: 0, max: 20 }),
+  })
+  .map(({ a, b, c, d, settleMinutes }): Pace => ({
+    start: { inSeconds: a, outSeconds: b },
+    settled: { inSeconds: c, outSeconds: d },
+    settleMinutes,
+  }))
+
+const timesArbitrary = fc.record({
+  announceSeconds: fc.integer({ min: 0, max: 8 }),
+  leadInSeconds: fc.integer({ min: 0, max: 12 }),
+  stanceChangeSeconds: fc.integer({ min: 0, max: 6 }),
+  sideChangeSeconds: fc.integer({ min: 0, max: 5 }),
+  closingShare: fc.constant(0.3),
+})
+const rulesArbitrary: fc.Arbitrary<HouseRules> = fc
+  .tuple(choicesArbitrary, timesArbitrary)
+  .map(([choices, times]) => ({ ...choices, ...times }))
+
+const phasesArbitrary = fc.constantFrom<Form['moves'][number]['phases']>(
+  [
+    { breath: 'in', length: 1, cue: 'Rise' },
+    { breath: 'out', length: 1, cue: 'Sink' },
+  ],
+  [
+    { breath: 'in', length: 1, cue: 'Rise' },
+    { breath: 'hold', length: 0.25, cue: 'Stay' },
+    { breath: 'out', length: 2, cue: 'Sink' },
+  ],
+  [
+    { breath: 'out', length: 1, cue: 'Bow' },
+    { breath: 'in', length: 0.5, cue: 'Lift' },
+    { breath: 'in', length: 0.5, cue: 'On' },
+    { breath: 'out', length: 1.5, cue: 'Push' },
+    { breath: 'in', length: 1, cue: 'Open' },
+  ],
+)
+
+/** Any form that the schema lets through, with an even count where it is meant in all. */
+const formAndCountArbitrary = fc
+  .record({
+    by: fc.constantFrom('breathRepetitions', 'breathHold', 'time', 'beats', 'open'),
+    sides: fc.constantFrom('none', 'alternate', 'oneThenOther', 'bothDirections'),
+    countScope: fc.constantFrom('perSide', 'inAll'),
+    stance: fc.constantFrom('shoulderWidth', 'wide', 'together'),
+    part: fc.constantFrom('arrive', 'work', 'gather', 'settle'),
+    phases: phasesArbitrary,
+    half: fc.integer({ min: 1, max: 6 }),
+    restBreaths: fc.integer({ min: 0, max: 2 }),
+  })
+  .map((made) => {
+    const paced = made.by === 'breathRepetitions' || made.by === 'breathHold'
+    const canAlternate = made.by === 'breathRepetitions' || made.by === 'beats'
+    const form = aForm({
+      counting: (made.by === 'beats' ? { by: 'beats', beatsPerMinute: 90 } : { by: made.by }) as Form['counting'],
+      sides: (made.sides === 'alternate' && !canAlternate ? 'oneThenOther' : made.sides) as Form['sides'],
+      countScope: made.countScope as Form['countScope'],
+      stance: made.stance as Form['stance'],
+      part: made.part as Form['part'],
+      moves: paced ? [plainMove('A move', made.phases)] : FREE_MOVE,
+    })
+    return { form, count: made.half * 2, restBreaths: made.restBreaths }
+  })
+
+/** Any plan of one to six steps. */
+export const planArbitrary = fc
+  .record({
+    steps: fc.array(formAndCountArbitrary, { minLength: 1, maxLength: 6 }),
+    pace: paceArbitrary,
+    rules: rulesArbitrary,
+  })
+  .map(({ steps, pace, rules }) =>
+    aPlan(
+      steps.map((step, place) => ({ ...step, form: { ...step.form, id: `form-${place}` } })),
+      pace,
+      rules,
+    ),
+  )
+
+/** A form as version 1 of the archive had it: without all that it could not say. */
+export function formAsInVersion1(form: Form): Record<string, unknown> {
+  const { versions, levels, levelOrder, diagonalDegrees, tradition, equipment, school, meets, moves, ...old } = form
+  void [levels, levelOrder, diagonalDegrees, tradition, equipment, school, meets]
+  return {
+    ...old,
+    moves: moves.map(({ name, phases }) => ({ name, phases })),
+    seatedToo: versions.some(({ kind }) => kind === 'seated'),
+  }
+}
+
+/** House rules as version 1 had them. */
+export function rulesAsInVersion1(rules: HouseRules): Record<string, unknown> {
+  const { firstSide, cueSides, topHold, announceSeconds, leadInSeconds } = rules
+  const { stanceChangeSeconds, sideChangeSeconds, closingShare } = rules
+  return {
+    ...{ firstSide, cueSides, topHold, announceSeconds, leadInSeconds },
+    ...{ stanceChangeSeconds, sideChangeSeconds, closingShare },
+  }
+}
+
+/** Settings as version 1 had them. */
+export function settingsAsInVersion1(settings: Settings): Record<string, unknown> {
+  const { conditions, voice, viewing, remote, sound, ...old } = settings
+  void [conditions, voice, viewing, remote]
+  const { silent, breathVolume, bellVolume } = sound
+  return { ...old, sound: { silent, breathVolume, bellVolume }, rules: rulesAsInVersion1(settings.rules) }
+}
+
+/** A session as version 1 had it. */
+export function sessionAsInVersion1({ asides, done, ...session }: SessionRecord): Record<string, unknown> {
+  void asides
+  return { ...session, done: done.map(({ version, breath, ...step }) => (void [version, breath], step)) }
+}

@@ -1,0 +1,135 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { fitRoutine, type FitRequest } from '#core/compose'
+import { steadyPace } from '#core/breath'
+import { allowedCounts, USUAL_HOUSE_RULES } from '#core/forms'
+import { groupFor, stepFor, stepsOf, type Routine } from '#core/routine'
+import { compileTimeline, totalsOf } from '#core/timeline'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { aRoutine } from '../../helpers'
+
+const SETTLING = {
+  start: { inSeconds: 3.2, outSeconds: 4 },
+  settled: { inSeconds: 4.8, outSeconds: 6.6 },
+  settleMinutes: 9,
+}
+const request = (routine: Routine, minutes: number, change: Partial<FitRequest> = {}): FitRequest => ({
+  routine,
+  forms: CATALOGUE,
+  ways: [],
+  pace: SETTLING,
+  rules: USUAL_HOUSE_RULES,
+  targetSeconds: minutes * 60,
+  toleranceSeconds: null,
+  ...change,
+})
+const named = (...ids: string[]) =>
+  aRoutine(
+    ids.map((id) =>
+      stepFor(
+        CATALOGUE.find((form) => form.id === id)!,
+        id,
+      ),
+    ),
+  )
+const twelve = SHIPPED_ROUTINES[1]!
+
+describe('fitting a routine to the minutes at hand', () => {
+  it('meets every minute in reach to within half a repetition, and keeps closing, sides and allowed counts', () => {
+    for (const minutes of [9, 10, 12, 14, 16]) {
+      const result = fitRoutine(request(twelve, minutes))
+      expect(result, `${minutes} min`).toMatchObject({ met: true, closingKept: true, proven: true, bindings: [] })
+      const timeline = compileTimeline({ ...request(twelve, minutes), routine: result.routine })
+      expect(timeline.totalSeconds).toBe(result.seconds)
+      const totals = totalsOf(timeline)
+      expect(totals.closingShare).toBeGreaterThanOrEqual(0.3 - 1e-9)
+      expect(totals.bySteps.every(({ sidesEven }) => sidesEven)).toBe(true)
+      for (const step of stepsOf(result.routine)) {
+        expect(allowedCounts(CATALOGUE.find(({ id }) => id === step.formId)!.counts)).toContain(step.count)
+      }
+    }
+  })
+
+  it('is what the session will really take, for any target and breath', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SHIPPED_ROUTINES.slice(0, 2)),
+        fc.integer({ min: 3, max: 30 }),
+        fc.integer({ min: 2, max: 6 }),
+        (routine, minutes, inSeconds) => {
+          const given = request(routine, minutes, { pace: steadyPace(inSeconds, inSeconds + 2) })
+          const result = fitRoutine(given)
+          expect(compileTimeline({ ...given, routine: result.routine }).totalSeconds).toBe(result.seconds)
+          expect(result.met).toBe(Math.abs(result.seconds - given.targetSeconds) <= result.toleranceSeconds + 1e-6)
+          expect(result.met && result.closingKept ? result.bindings : []).toEqual([])
+        },
+      ),
+      { numRuns: 20 },
+    )
+  })
+
+  it('leaves pinned steps alone and drops optional ones last', () => {
+    const base = named('stand-and-arrive', 'hold-up-the-sky', 'cloud-hands', 'three-sweeps', 'settle')
+    const change = (id: string, part: object): Routine => ({
+      ...base,
+      entries: base.entries.map((entry) => (entry.id === id ? { ...entry, ...part } : entry)),
+    })
+    const pinned = fitRoutine(request(change('cloud-hands', { pinned: true }), 5))
+    expect(pinned.routine.entries.find(({ id }) => id === 'cloud-hands')).toMatchObject({ count: 8 })
+    const optional = change('hold-up-the-sky', { optional: true })
+    expect(fitRoutine(request(optional, 6)).routine.entries.every(({ off }) => !off)).toBe(true)
+    const short = fitRoutine(request(optional, 3.2))
+    expect(short.changes.find(({ entryId }) => entryId === 'hold-up-the-sky')).toMatchObject({
+      reason: 'dropped',
+      to: 0,
+    })
+    expect(short.met).toBe(true)
+  })
+
+  it('changes the rounds of a flow and the breaths in each position of a post, as one', () => {
+    const post = ['post-hands-low', 'post-at-the-belly', 'post-on-the-water'].map((id) =>
+      stepFor(
+        CATALOGUE.find((form) => form.id === id)!,
+        id,
+      ),
+    )
+    const flow = ['rise-and-sink', 'lift-the-basin'].map((id) =>
+      stepFor(
+        CATALOGUE.find((form) => form.id === id)!,
+        id,
+      ),
+    )
+    const closing = named('three-sweeps', 'settle').entries
+    const routine = aRoutine([
+      groupFor('rounds', 'flow', 'Flow', flow),
+      groupFor('post', 'post', 'Post', post),
+      ...closing,
+    ])
+    const { totalSeconds } = compileTimeline(request(routine, 1))
+    const shorter = fitRoutine(request(routine, (totalSeconds * 0.75) / 60))
+    expect(shorter.met).toBe(true)
+    const fitted = shorter.routine.entries[1]!
+    expect(new Set(fitted.kind === 'group' ? fitted.steps.map(({ count }) => count) : []).size).toBe(1)
+    expect(shorter.changes.map(({ of }) => of)).toContain('rounds')
+  })
+
+  it('says which rule binds when it cannot be done, and what would free it', () => {
+    const noClosing = fitRoutine(request(named('hold-up-the-sky', 'cloud-hands'), 3))
+    expect(noClosing).toMatchObject({ closingKept: false, bindings: [{ kind: 'noClosing' }] })
+
+    const base = named('stand-and-arrive', 'cloud-hands', 'part-the-mane', 'three-sweeps', 'settle')
+    const tooShort = fitRoutine(request(base, 2.9))
+    expect(tooShort.met).toBe(false)
+    expect(tooShort.bindings.map(({ kind }) => kind)).toContain('tooMany')
+    expect(fitRoutine(request(base, 60)).bindings).toEqual([{ kind: 'tooFew' }])
+
+    const pinnedLong: Routine = {
+      ...base,
+      entries: base.entries.map((entry) =>
+        entry.id === 'part-the-mane' ? { ...entry, count: 6, pinned: true } : entry,
+      ),
+    }
+    const pinned = fitRoutine(request(pinnedLong, 4.7))
+    expect(pinned.bindings).toContainEqual({ kind: 'pinned', entryId: 'part-the-mane', name: 'Part the mane' })
+  })
+})

@@ -1,0 +1,100 @@
+import { describe, expect, it } from 'vitest'
+import { steadyPace } from '#core/breath'
+import { closeNow, refitRest } from '#core/compose'
+import { CLOSING_PARTS, USUAL_HOUSE_RULES } from '#core/forms'
+import { stepsOf, type Routine } from '#core/routine'
+import { hereOf, outcomeOf, readyRunner, reduce, tick, type Relay, type RunnerState } from '#core/runner'
+import { momentAt, totalsOf } from '#core/timeline'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { aForm, aPlan } from '../../helpers'
+
+const T0 = 1_700_000_000_000
+const MORNING = SHIPPED_ROUTINES.find(({ id }) => id === 'before-the-workshop-opens')!
+
+/** Any routine, followed for so many seconds. */
+function followed(routine: Routine, seconds: number, closingShare = 0.3): RunnerState {
+  const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+  const forms = CATALOGUE.filter(({ id }) => used.has(id))
+  const rules = { ...USUAL_HOUSE_RULES, closingShare }
+  const plan = { routine, forms, ways: [], pace: steadyPace(4, 6), rules }
+  return tick(reduce(readyRunner(plan), 'start', T0), T0 + seconds * 1000)
+}
+const take = (state: RunnerState, relay: Relay | null) => reduce(state, relay!, state.clockMs)
+const left = (state: RunnerState) => momentAt(state.timeline, state.positionSeconds)!.secondsLeft
+/** At ten seconds a breath. */
+const HALF_BREATH = 5.001
+
+describe('"I have N minutes left"', () => {
+  const half = followed(MORNING, 240)
+  const whole = left(half) / 60
+
+  it.each([0.75, 0.6, 0.5])('fits the rest to %f of it, to half a breath, with the closing kept', (share) => {
+    const state = take(half, refitRest(half, whole * share * 60))
+    expect(Math.abs(left(state) - whole * share * 60)).toBeLessThan(HALF_BREATH)
+    expect(totalsOf(state.timeline).closingShare!).toBeGreaterThanOrEqual(0.3 - 1e-9)
+    // What is going on is not broken off: the place and the phase are the same.
+    expect(state.positionSeconds).toBe(half.positionSeconds)
+    expect(hereOf(state)!.segment).toMatchObject({
+      cue: hereOf(half)!.segment.cue,
+      startSeconds: hereOf(half)!.segment.startSeconds,
+    })
+  })
+  it('makes the rest longer, too', () => {
+    const state = take(half, refitRest(half, (whole + 2) * 60))
+    expect(Math.abs(left(state) - (whole + 2) * 60)).toBeLessThan(HALF_BREATH)
+  })
+  it('goes straight to the closing when there is time for nothing else', () => {
+    const late = followed(MORNING, 460)
+    const state = take(late, refitRest(late, 75))
+    const after = state.timeline.occurrences.slice(hereOf(state)!.index + 1)
+    expect(after.length).toBeGreaterThan(0)
+    expect(after.every(({ part }) => CLOSING_PARTS.includes(part))).toBe(true)
+  })
+  it('is carried out only where it was worked out', () => {
+    const relay = refitRest(half, 300)
+    const moved = reduce(half, 'next', half.clockMs)
+    expect(take(moved, relay)).toBe(moved)
+  })
+  it('can be undone', () => {
+    const state = reduce(take(half, refitRest(half, 200)), 'undo', half.clockMs + 3000)
+    expect(state.timeline.totalSeconds).toBeCloseTo(half.timeline.totalSeconds, 6)
+    expect(outcomeOf(state)!.asides).toMatchObject([{ what: 'minutesLeft', undone: true }])
+  })
+  it('keeps sides even', () => {
+    const state = take(half, refitRest(half, whole * 36))
+    for (const { counts, index } of state.timeline.occurrences.slice(hereOf(half)!.index)) {
+      expect(new Set(counts.map(({ count }) => count)).size, `occurrence ${index}`).toBe(1)
+    }
+  })
+})
+
+describe('"close now"', () => {
+  it('leaves with this breath and closes for as long as suits what was done', () => {
+    const early = followed(MORNING, 210)
+    const state = take(early, closeNow(early))
+    const here = hereOf(state)!
+    const end = state.timeline.occurrences[here.index]!
+    expect(end.startSeconds + end.lengthSeconds - state.positionSeconds).toBeLessThanOrEqual(10)
+    const { closingShare, closingSeconds } = totalsOf(state.timeline)
+    expect(closingShare!).toBeGreaterThan(0.2)
+    expect(closingSeconds).toBeLessThan(totalsOf(early.timeline).closingSeconds)
+    expect(state.timeline.occurrences.slice(here.index + 1).every(({ part }) => CLOSING_PARTS.includes(part))).toBe(
+      true,
+    )
+  })
+  it('closes a routine that has no closing with the one it is given', () => {
+    const form = aForm({ id: 'work', part: 'work' })
+    const sweep = aForm({ id: 'sweep', name: 'Sweep', part: 'gather' })
+    const plan = aPlan([{ form, count: 12 }])
+    const closing = aPlan([{ form: sweep, count: 4 }]).routine.entries
+    const given = { ...plan, forms: [form, sweep], closing: closing as typeof plan.closing }
+    const state = tick(reduce(readyRunner(given), 'start', T0), T0 + 52_000)
+    const closed = take(state, closeNow(state))
+    expect(closed.timeline.occurrences.map(({ formName }) => formName)).toEqual(['A form', 'Sweep'])
+    expect(totalsOf(closed.timeline).closingSeconds).toBe(20)
+  })
+  it('is nothing before the beginning and after the end', () => {
+    expect(closeNow(readyRunner(followed(MORNING, 0).plan))).toBeNull()
+    expect(refitRest(followed(MORNING, 10_000), 60)).toBeNull()
+  })
+})

@@ -1,0 +1,93 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { readRoutineText, sayingOf, writeRoutineText } from '#core/formats'
+import { ARC_PARTS } from '#core/forms'
+import { BUILD_STAGES, groupFor, PATTERNS, stepFor, type Entry, type Routine, type Step } from '#core/routine'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { aRoutine } from '../../helpers'
+
+const ids = () => {
+  let next = 0
+  return () => `new-${(next += 1)}`
+}
+const again = (routine: Routine) => readRoutineText(writeRoutineText(routine, CATALOGUE), CATALOGUE, ids())
+
+describe('a routine as Markdown', () => {
+  it('is what a person would write', () => {
+    const text =
+      '# Low and slow\n\n> For a stiff back.\n\n## arrive\n\n- Stand and arrive: 6 breaths, rest 1\n\n## work\n\n' +
+      '- **Flow**: rounds; 4 times; rest 1\n  - Cloud hands: 8 times in all, rest 0\n- rise and SINK\n\n## settle\n\n- Settle: 90 seconds, rest 0, optional\n'
+    const { routine, notUnderstood } = readRoutineText(text, CATALOGUE, ids())
+    expect(notUnderstood).toEqual([])
+    expect(routine).toMatchObject({
+      name: 'Low and slow',
+      purpose: 'For a stiff back.',
+      entries: [
+        { formId: 'stand-and-arrive', count: 6, part: 'arrive' },
+        { pattern: 'rounds', rounds: 4, steps: [{ formId: 'cloud-hands', count: 8, restBreaths: 0 }] },
+        { formId: 'rise-and-sink', count: 6, part: 'work' },
+        { formId: 'settle', count: 90, optional: true },
+      ],
+    })
+  })
+
+  it('gives back what it does not understand, and takes the rest', () => {
+    const text =
+      'Hello\n# A\n- Bicycle: 3 times\n- Cloud hands: 8 moons\n- Cloud hands: 8 times\n- **x**: spiral; 2 times'
+    const { routine, notUnderstood } = readRoutineText(text, CATALOGUE, ids())
+    expect(notUnderstood).toEqual(['Hello', '- Bicycle: 3 times', '- Cloud hands: 8 moons', '- **x**: spiral; 2 times'])
+    expect(routine.entries).toHaveLength(1)
+    expect(readRoutineText('', CATALOGUE, ids()).routine).toMatchObject({ name: 'A routine', entries: [] })
+  })
+
+  it.each(SHIPPED_ROUTINES.map((routine) => [routine.name, routine] as const))(
+    '%s comes back the same',
+    (_, routine) => {
+      const read = again(routine)
+      expect(read.notUnderstood).toEqual([])
+      expect(sayingOf(read.routine)).toEqual(sayingOf(routine))
+    },
+  )
+
+  it('comes back the same, whatever the steps, patterns and marks', () => {
+    const marks = fc.record({ optional: fc.boolean(), pinned: fc.boolean(), off: fc.boolean() })
+    const step = fc
+      .tuple(
+        fc.constantFrom(...CATALOGUE),
+        fc.integer({ min: 1, max: 3600 }),
+        fc.nat(20),
+        fc.constantFrom(...ARC_PARTS),
+        marks,
+      )
+      .map(([form, count, restBreaths, part, marked]): Step => ({
+        ...stepFor(form, 's'),
+        ...{ count, restBreaths, part },
+        ...marked,
+      }))
+    const group = fc
+      .tuple(
+        fc.constantFrom(...PATTERNS),
+        fc
+          .string({ minLength: 1, maxLength: 20, unit: fc.constantFrom(...'abc xyz-()') })
+          .filter((name) => name.trim() === name && !/ {2}/.test(name)),
+        fc.array(step, { minLength: 1, maxLength: 3 }),
+        fc.integer({ min: 1, max: 36 }),
+        fc.subarray([...BUILD_STAGES]),
+        marks,
+      )
+      .map(([pattern, name, steps, rounds, stages, marked]) => ({
+        ...groupFor(pattern, 'g', name, steps),
+        ...{ rounds, stages: pattern === 'buildUp' ? stages : [] },
+        ...marked,
+      }))
+    const purpose = fc.constantFrom('', 'For mornings.', 'Two\nlines')
+    fc.assert(
+      fc.property(fc.array(fc.oneof(step, group), { maxLength: 8 }), purpose, (entries, why) => {
+        const routine = { ...aRoutine(entries as Entry[]), purpose: why }
+        const read = again(routine)
+        expect(read.notUnderstood).toEqual([])
+        expect(sayingOf(read.routine)).toEqual(sayingOf(routine))
+      }),
+    )
+  })
+})

@@ -1,0 +1,155 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import {
+  ARC_PARTS,
+  COUNT_SCOPES,
+  LEVEL_ORDERS,
+  readFormWords,
+  SIDE_ORDERS,
+  STANCES,
+  writeFormWords,
+  type Counting,
+  type FormInWords,
+  FIVE_PHASES,
+  plainMove,
+} from '#core/forms'
+import { CATALOGUE } from '#data'
+
+const inWords = ({
+  name,
+  part,
+  stance,
+  counting,
+  sides,
+  countScope,
+  counts,
+  moves,
+  levels,
+  levelOrder,
+}: FormInWords): FormInWords => ({
+  ...{ name, part, stance, counting, sides, countScope, counts, moves, levels },
+  levelOrder: levels.length > 0 ? levelOrder : 'up',
+})
+/** Reading leaves out what was not said; a form without levels says nothing of them. */
+const roundTrip = (form: FormInWords) => {
+  const read = readFormWords(writeFormWords(form))
+  return { form: { levels: [], levelOrder: 'up', ...read.fields }, notUnderstood: read.notUnderstood }
+}
+
+describe('a form in plain lines', () => {
+  it('is read as it is said', () => {
+    const { fields, notUnderstood } = readFormWords('rise 4 in, sink 6 out, x8 each side, shoulder width')
+    expect(notUnderstood).toEqual([])
+    expect(fields).toEqual({
+      moves: [
+        plainMove('Move', [
+          { breath: 'in', length: 1, cue: 'Rise' },
+          { breath: 'out', length: 1, cue: 'Sink' },
+        ]),
+      ],
+      counts: { least: 4, usual: 8, most: 16, step: 1 },
+      countScope: 'perSide',
+      sides: 'alternate',
+      stance: 'shoulderWidth',
+    })
+  })
+  it('reads the stance, the direction and the phase of one move', () => {
+    const { fields, notUnderstood } = readFormWords(
+      "Step out: here horse stance, toward 2 o'clock, phase of wood, part out\nCome home: here moonbow, close in",
+    )
+    expect(fields.moves).toMatchObject([
+      { name: 'Step out', stance: 'wide', directionDegrees: 60, phaseOfFive: 'wood' },
+      { name: 'Come home', stance: null, directionDegrees: null, phaseOfFive: null },
+    ])
+    expect(notUnderstood).toEqual(['here moonbow'])
+  })
+  it('keeps the proportion of counts, and puts holds in in-breaths', () => {
+    const { fields } = readFormWords('lift 4 in, stay 1 hold, push 6 out, draw 2 in, press 9 out')
+    expect(fields.moves![0]!.phases.map(({ length }) => length)).toEqual([1, 0.25, 1, 0.5, 1.5])
+  })
+  it('reads a chain of named moves, levels and the other ways of counting', () => {
+    const text =
+      'Little flow:\nRise: up in, down out\nPush: back in, forth ×1.5 out\nlevels heart / head, up and down\n100 beats at 120'
+    expect(readFormWords(text).fields).toMatchObject({
+      name: 'Little flow',
+      moves: [{ name: 'Rise' }, { name: 'Push', phases: [{ length: 1 }, { length: 1.5 }] }],
+      levels: ['heart', 'head'],
+      levelOrder: 'upAndDown',
+      counting: { by: 'beats', beatsPerMinute: 120 },
+      counts: { usual: 100 },
+    })
+    expect(readFormWords('hold 8 breaths').fields.counting).toEqual({ by: 'breathHold' })
+    expect(readFormWords('90 s').fields).toMatchObject({ counting: { by: 'time' }, counts: { usual: 90 } })
+  })
+  it('gives back what it does not understand', () => {
+    const { understood, notUnderstood } = readFormWords('rise in, with a smile, sink out, x two, rise 0 in')
+    expect(notUnderstood).toEqual(['with a smile', 'x two', 'rise 0 in'])
+    expect(understood).toHaveLength(2)
+  })
+  it('survives anything that is thrown at it', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 300, unit: 'grapheme' }), (text) => {
+        const { notUnderstood, fields } = readFormWords(text)
+        expect(Array.isArray(notUnderstood)).toBe(true)
+        for (const { phases } of fields.moves ?? []) for (const { length } of phases) expect(length).toBeGreaterThan(0)
+      }),
+    )
+    const large = 'rise in, '.repeat(100_000)
+    expect(readFormWords(large).fields.moves![0]!.phases).toHaveLength(100_000)
+  })
+})
+
+describe('form to text to form', () => {
+  it.each(CATALOGUE.map((form) => [form.name, form] as const))('%s', (_name, form) => {
+    expect(roundTrip(form)).toEqual({ form: inWords(form), notUnderstood: [] })
+  })
+
+  it('any form, with any names', () => {
+    const name = fc.string({ minLength: 1, maxLength: 30, unit: 'grapheme' }).filter((text) => text.trim() === text)
+    const phase = fc.record({
+      breath: fc.constantFrom('in' as const, 'out' as const, 'hold' as const, 'free' as const),
+      length: fc.integer({ min: 5, max: 6000 }).map((hundredths) => hundredths / 100),
+      cue: fc.oneof(fc.constantFrom('Rise', 'Breathe in', 'Hold', 'x4', 'in', ''), name),
+    })
+    const count = fc.integer({ min: 1, max: 3600 })
+    const forms: fc.Arbitrary<FormInWords> = fc.record({
+      name,
+      part: fc.constantFrom(...ARC_PARTS),
+      stance: fc.constantFrom(...STANCES),
+      counting: fc.constantFrom<Counting>(
+        { by: 'breathRepetitions' },
+        { by: 'breathHold' },
+        { by: 'time' },
+        { by: 'beats', beatsPerMinute: 72.5 },
+        { by: 'open' },
+      ),
+      sides: fc.constantFrom(...SIDE_ORDERS),
+      countScope: fc.constantFrom(...COUNT_SCOPES),
+      counts: fc.tuple(count, count, count, fc.integer({ min: 1, max: 60 })).map(([a, b, c, step]) => {
+        const [least, usual, most] = [a, b, c].sort((one, other) => one - other)
+        return { least: least!, usual: usual!, most: most!, step }
+      }),
+      moves: fc.array(
+        fc.record({
+          name,
+          phases: fc.array(phase, { minLength: 1, maxLength: 6 }),
+          stance: fc.constantFrom(null, ...STANCES),
+          directionDegrees: fc.constantFrom(null, 0, 22.5, 60, 359),
+          phaseOfFive: fc.constantFrom(null, ...FIVE_PHASES),
+        }),
+        {
+          minLength: 1,
+          maxLength: 4,
+        },
+      ),
+      levels: fc.array(name, { maxLength: 4 }),
+      levelOrder: fc.constantFrom(...LEVEL_ORDERS),
+    })
+    fc.assert(
+      fc.property(forms, (form) => {
+        expect(roundTrip(form)).toEqual({ form: inWords(form), notUnderstood: [] })
+      }),
+      { numRuns: 500 },
+    )
+  })
+})

@@ -1,0 +1,42 @@
+import { expect, it } from 'vitest'
+import { formHistory } from '#core/journal'
+import type { DoneStep } from '#core/runner'
+
+const step = (
+  formId: string,
+  counting: DoneStep['counting'],
+  counts: number[],
+  outcome: DoneStep['outcome'] = 'done',
+): DoneStep => ({
+  stepId: formId,
+  formId,
+  formName: formId,
+  part: 'work',
+  counting,
+  counts: counts.map((count) => ({ side: 'none', count })),
+  seconds: 60,
+  outcome,
+  version: null,
+  breath: null,
+})
+const session = (startedAt: string, words: string, ...done: DoneStep[]) => ({ startedAt, timeZone: 'UTC', words, done })
+
+it('gathers days, sessions, the longest hold and what was written, and leaves out what was skipped', () => {
+  const sessions = [
+    session('2026-03-03T08:00:00Z', 'Long today.', step('post', 'time', [60, 95])),
+    session('2026-03-01T08:00:00Z', 'First try.', step('post', 'time', [40]), step('bow', 'breathRepetitions', [4])),
+    session('2026-03-01T20:00:00Z', '', step('post', 'time', [50])),
+    session('2026-03-04T08:00:00Z', 'No post.', step('post', 'time', [0], 'skipped')),
+  ]
+  expect(formHistory(sessions, 'post', 3)).toEqual({
+    days: ['2026-03-01', '2026-03-03'],
+    sessions: 3,
+    bestHoldSeconds: 95,
+    notes: [
+      { day: '2026-03-03', words: 'Long today.' },
+      { day: '2026-03-01', words: 'First try.' },
+    ],
+  })
+  expect(formHistory(sessions, 'bow', 3)).toMatchObject({ sessions: 1, bestHoldSeconds: null })
+  expect(formHistory(sessions, 'shake', 3)).toEqual({ days: [], sessions: 0, bestHoldSeconds: null, notes: [] })
+})

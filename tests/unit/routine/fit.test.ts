@@ -1,0 +1,73 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { solveFit, type FitAnswer, type FitProblem } from '#core/routine'
+import { exhaustiveFit, fixedProblem, randomProblem, wholeMiss } from '../../fitProblems'
+
+/** What the objective looks at, in its order. */
+const worth = (answer: FitAnswer | null, problem: FitProblem<number>) =>
+  answer && [answer.closingKept ? 0 : 1, wholeMiss(answer, problem), answer.dropped, answer.cost]
+
+describe('fitting to a time', () => {
+  it('keeps everything usual when that is in the window', () => {
+    const problem = fixedProblem([{ seconds: [40, 50, 60], usual: 1 }], { low: 45, high: 55 })
+    expect(solveFit(problem)).toMatchObject({ chosen: [1], missSeconds: 0, cost: 0, proven: true })
+  })
+
+  it('spreads a change over steps rather than loading it on one', () => {
+    const seconds = [10, 20, 30, 40]
+    const steps = [
+      { seconds, usual: 3 },
+      { seconds, usual: 3 },
+    ]
+    // 80 to 60: one step less in each costs 1 + 1, two less in one cost 4.
+    expect(solveFit(fixedProblem(steps, { low: 59, high: 61 }))).toMatchObject({ chosen: [2, 2], cost: 2 })
+  })
+
+  it('drops an optional step only when no counts do, and then as few as can be', () => {
+    const steps = [
+      { seconds: [30, 40], usual: 1 },
+      { seconds: [30, 40], usual: 1, optional: true },
+      { seconds: [30, 40], usual: 1, optional: true },
+    ]
+    expect(solveFit(fixedProblem(steps, { low: 89, high: 91 }))).toMatchObject({ dropped: 0, cost: 3 })
+    expect(solveFit(fixedProblem(steps, { low: 69, high: 71 }))).toMatchObject({ dropped: 1, missSeconds: 0 })
+    expect(solveFit(fixedProblem(steps, { low: 29, high: 31 }))).toMatchObject({ dropped: 2, missSeconds: 0 })
+  })
+
+  it('keeps the closing share, at the price of the other steps', () => {
+    const steps = [
+      { seconds: [60, 120, 180, 240], usual: 3 },
+      { seconds: [30, 60, 90], usual: 0, closing: true },
+    ]
+    const answer = solveFit(fixedProblem(steps, { low: 200, high: 250, closingShare: 0.3 }))!
+    expect(answer.closingSeconds).toBeGreaterThanOrEqual(0.3 * answer.movingSeconds)
+    expect(answer).toMatchObject({ closingKept: true, missSeconds: 0 })
+  })
+
+  it('comes as near as can be when the window is out of reach, and says that the closing cannot be kept', () => {
+    const steps = [{ seconds: [60, 70], usual: 0 }]
+    expect(solveFit(fixedProblem(steps, { low: 100, high: 110 }))).toMatchObject({ chosen: [1], missSeconds: 30 })
+    expect(solveFit(fixedProblem(steps, { low: 10, high: 20 }))).toMatchObject({ chosen: [0], missSeconds: 40 })
+    const noClosing = solveFit(fixedProblem(steps, { low: 60, high: 60, closingShare: 0.3 }))
+    expect(noClosing).toMatchObject({ chosen: [0], closingKept: false, missSeconds: 0 })
+    expect(solveFit(fixedProblem([{ seconds: [], usual: 0 }], { low: 1, high: 2 }))).toBeNull()
+  })
+
+  it('is as good as trying everything, at a breath that settles too', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2 ** 31 }), fc.boolean(), (seed, settles) => {
+        const problem = randomProblem(seed, { items: 5, counts: 4, settles })
+        const answer = solveFit(problem)
+        const best = exhaustiveFit(problem)
+        expect(answer?.proven).toBe(true)
+        expect(worth(answer, problem)).toEqual(worth(best, problem))
+      }),
+      { numRuns: 400 },
+    )
+  })
+
+  it('says so when it stopped before it had proven anything', () => {
+    const problem: FitProblem<number> = { ...randomProblem(7, { items: 20, counts: 9, settles: true }), mostSteps: 3 }
+    expect(solveFit(problem)?.proven ?? false).toBe(false)
+  })
+})

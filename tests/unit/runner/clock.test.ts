@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest'
+import { apartMs, clockAt, keptClock, readClock, type ClockReading, type SessionClock } from '#core/runner'
+
+const T0 = 1_700_000_000_000
+const PHASE_MS = 5000
+
+/** Run an hour with a beat every 200 ms; `audioAt` is what the audio clock shows. Phases start every five seconds. */
+function hour(audioAt: (wallMs: number) => number | null) {
+  let clock: SessionClock = clockAt(T0, { wallMs: 0, audioSeconds: audioAt(0) })
+  let last = T0
+  let mostApart = 0
+  const jumps: number[] = []
+  let nextPhase = T0 + PHASE_MS
+  for (let wallMs = 200; wallMs <= 3_600_000; wallMs += 200) {
+    const reading: ClockReading = { wallMs, audioSeconds: audioAt(wallMs) }
+    const before = readClock(clock, reading)
+    clock = keptClock(clock, reading, nextPhase)
+    const now = readClock(clock, reading)
+    expect(now).toBeGreaterThanOrEqual(last - 1e-6)
+    if (Math.abs(now - before) > 1) jumps.push(now - nextPhase)
+    while (now >= nextPhase) nextPhase += PHASE_MS
+    last = now
+    mostApart = Math.max(mostApart, Math.abs(apartMs(clock, reading)))
+  }
+  return { drift: last - (T0 + 3_600_000), mostApart, jumps }
+}
+
+describe('the clock of a session', () => {
+  it('does not drift in an hour on a good audio clock', () => {
+    expect(hour((wall) => wall / 1000).drift).toBeCloseTo(0, 6)
+  })
+  it('keeps up where the audio clock loses time, by a step at the start of a phase only', () => {
+    const { drift, jumps } = hour((wall) => (wall * 0.998) / 1000)
+    expect(Math.abs(drift)).toBeLessThan(40)
+    expect(jumps.length).toBeGreaterThan(100)
+    // Each step lands within one beat after the start of a phase.
+    for (const into of jumps) expect(into >= 0 && into <= 200).toBe(true)
+  })
+  it('goes on at the next phase when the audio clock stands still', () => {
+    const { drift } = hour((wall) => (wall < 60_000 ? wall / 1000 : wall < 75_000 ? 60 : (wall - 15_000) / 1000))
+    expect(Math.abs(drift)).toBeLessThan(40)
+  })
+  it('goes over to the steady clock and back without a jump when sound is suspended', () => {
+    const { drift, jumps } = hour((wall) => (wall > 100_000 && wall < 200_000 ? null : wall / 1000))
+    expect(Math.abs(drift)).toBeLessThan(1)
+    expect(jumps).toEqual([])
+  })
+  it('takes any moment while nothing is going on', () => {
+    const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
+    const reading = { wallMs: 10_000, audioSeconds: 4 }
+    expect(readClock(keptClock(clock, reading, T0 + 20_000), reading)).toBe(T0 + 4000)
+    expect(readClock(keptClock(clock, reading, null), reading)).toBe(T0 + 10_000)
+  })
+})

@@ -1,0 +1,54 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { cuesOf } from '#core/sound'
+import { compileTimeline } from '#core/timeline'
+import { aForm, aPlan, FREE_MOVE, NO_WAITING, planArbitrary } from '../../helpers'
+import { steadyPace } from '#core/breath'
+
+const heard = (...args: Parameters<typeof aPlan>) =>
+  cuesOf(compileTimeline(aPlan(...args))).map((cue) => `${cue.atSeconds} ${cue.kind === 'bell' ? cue.bell : cue.kind}`)
+
+describe('what is heard', () => {
+  it('is a breath tone for every breath, and bells for the form, the last repetition and the end', () => {
+    expect(heard([{ form: aForm(), count: 2 }])).toEqual([
+      '0 form',
+      '0 breath',
+      '4 breath',
+      '10 last',
+      '10 breath',
+      '14 breath',
+      '20 end',
+    ])
+  })
+  it('marks the change of sides', () => {
+    const form = aForm({ sides: 'oneThenOther', countScope: 'perSide' })
+    expect(heard([{ form, count: 1 }], steadyPace(4, 6), { ...NO_WAITING, sideChangeSeconds: 3 })).toContain('10 side')
+  })
+  it('leaves a still hold in silence between its bells', () => {
+    const post = aForm({ id: 'post', counting: { by: 'time' }, moves: FREE_MOVE })
+    const steps = [
+      { form: post, count: 60, restBreaths: 1 },
+      { form: aForm(), count: 1 },
+    ]
+    const rules = { ...NO_WAITING, announceSeconds: 4 }
+    const sounds = heard(steps, steadyPace(4, 6), rules)
+    expect(sounds.slice(0, 4)).toEqual(['0 form', '4 stillness', '64 stillness', '64 breath'])
+  })
+  it('knocks on every beat, harder on each eighth', () => {
+    const beats = aForm({ counting: { by: 'beats', beatsPerMinute: 60 }, moves: FREE_MOVE })
+    const cues = cuesOf(compileTimeline(aPlan([{ form: beats, count: 16 }]))).filter((cue) => cue.kind === 'beat')
+    expect(cues).toHaveLength(16)
+    expect(cues.filter((cue) => cue.kind === 'beat' && cue.strong).map(({ atSeconds }) => atSeconds)).toEqual([0, 8])
+  })
+  it('stands in the order of time, with tones that join level to level', () => {
+    fc.assert(
+      fc.property(planArbitrary, (plan) => {
+        const cues = cuesOf(compileTimeline(plan))
+        cues.forEach((cue, index) => {
+          if (index > 0) expect(cue.atSeconds).toBeGreaterThanOrEqual(cues[index - 1]!.atSeconds)
+        })
+        expect(cues.at(-1)).toMatchObject({ kind: 'bell', bell: 'end' })
+      }),
+    )
+  })
+})
