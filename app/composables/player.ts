@@ -1,4 +1,4 @@
-import type { Cue, Sample, Say, SoundSettings } from '#core/sound'
+import { BELLS, type Cue, type Sample, type Say, type SoundSettings } from '#core/sound'
 import type { SoundWorkerClient } from './soundWorker'
 import type { Speaker } from './speaker'
 
@@ -18,6 +18,8 @@ export interface Player {
   context: AudioContext
   /** Open the audio; works best from a key or a tap. */
   unlock: () => Promise<void>
+  /** Make every bell now, so that none comes late on a device that is slow to make it. */
+  prepare: () => void
   /**
    * Put on the clock what falls due soon; `originSeconds` is when on the audio clock the session's axis begins. What is on the clock
    * already and is no longer wanted, or not then, is taken back.
@@ -156,6 +158,9 @@ export function createPlayer(
     context,
     async unlock() {
       if (context.state !== 'running') await context.resume().catch(() => undefined)
+    },
+    prepare() {
+      for (const bell of BELLS) void bufferOf({ kind: 'bell', bell, quiet: settings.quiet })
     },
     schedule(cues, originSeconds) {
       // A suspended clock stands still: nothing may pile up on it.

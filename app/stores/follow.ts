@@ -185,6 +185,7 @@ export const useFollowStore = defineStore('follow', () => {
     worker ??= startSoundWorker(BEAT_MS, beat)
     if (!player) {
       player = createPlayer(worker, speaker, person.settings.sound)
+      player.prepare()
       const { context } = player
       driveBy(context)
       context.addEventListener('statechange', () => beat())

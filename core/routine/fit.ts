@@ -9,6 +9,7 @@
  * 4. the least sum of costs (how far from the usual counts);
  * 5. among equals, the first in the order of the options given, the closing before the rest.
  */
+import { EPSILON, FitBounds, LEAST_REACH, PLAIN_MEASURES, type Measure } from './fitBounds'
 
 /** One way to do an item: `cost` is a whole number from 0 on; `drops` leaves it out. */
 export interface FitOption {
@@ -56,28 +57,12 @@ export interface FitAnswer {
   proven: boolean
 }
 
-const EPSILON = 1e-6
 const MOST_STEPS = 100_000
 const UNPROVEN_SHARE = 20
-/** The window from both sides, and the closing. */
-const PLAIN_MEASURES = 3
-/** How far beyond the least possible cost the tables are made at first. */
-const LEAST_REACH = 24
+/** How much farther than the least possible cost the tables are made. */
 const REACH_SHARE = 0.2
-/** Weights of the closing's surplus against the length in the joint bounds; any set is right, these prune well. */
 /** Nobody practises for longer than this. */
 const FARTHEST_MISS = 200_000
-const JOINT_WEIGHTS = [0.3, 1, 3.3]
-const MOST_WEIGHT = 40
-const SHARPENING_ROUNDS = 24
-
-/** A quantity that adds up over the items: a weight on moving and one on closing seconds, and a limit for the sum. */
-interface Measure {
-  moving: number
-  closing: number
-  /** The sum must reach at least this. */
-  least: number
-}
 
 /** Solve a fit. Null when there is nothing to choose from. */
 export function solveFit<Place>(problem: FitProblem<Place>): FitAnswer | null {
@@ -117,11 +102,11 @@ class Search<Place> {
   private readonly spans: { least: FitSpan; most: FitSpan }[][]
   private readonly budget: number
   private readonly sequence: number[]
+  private readonly bounds: FitBounds
   /** Chosen out of its time: it moves nobody on. */
   private readonly freeAtEnd: boolean[] = []
   /** How many items at the beginning of the sequence are all the closing there is; 0 when some closing comes later in it. */
   private closingFirst = 0
-  private readonly sharpest: number[] = []
   private proven = true
 
   constructor(private readonly problem: FitProblem<Place>) {
@@ -131,6 +116,7 @@ class Search<Place> {
     this.spans = problem.items.map((options, item) => options.map((_, option) => problem.bounds(item, option)))
     this.budget = problem.mostSteps ?? MOST_STEPS
     this.sequence = this.searchOrder()
+    this.bounds = new FitBounds(problem.items, this.spans, this.sequence, problem.closingShare)
   }
 
   /**
@@ -150,74 +136,23 @@ class Search<Place> {
     return [...closing, ...last.filter((item) => !closes(item)), ...all.slice(0, from)]
   }
 
-  /** What every answer must reach: the window from both sides, the closing, and their joint bounds. */
-  private measures(low: number, high: number, closing: boolean): Measure[] {
-    const share = this.problem.closingShare
-    const plain: Measure[] = [
-      { moving: 1, closing: 1, least: low - EPSILON },
-      { moving: -1, closing: -1, least: -high - EPSILON },
-    ]
-    if (!closing || share === 0) return plain
-    const longer = (weight: number): Measure => ({
-      moving: 1 - weight * share,
-      closing: 1 + weight,
-      least: low - EPSILON,
-    })
-    const shorter = (weight: number): Measure => ({
-      moving: -1 - weight * share,
-      closing: -1 + weight,
-      least: -high - EPSILON,
-    })
-    const joint = [longer, shorter].flatMap((of, side) => {
-      // The window only shifts the bound: its sharpest weight is the same for all windows.
-      const sharpest = (this.sharpest[side] ??= this.sharpestWeight(of))
-      return [...JOINT_WEIGHTS, sharpest].map(of)
-    })
-    return [...plain, { moving: -share, closing: 1, least: -EPSILON }, ...joint]
-  }
-
-  /** The weight at which a joint bound of the whole is least (it is convex in the weight): found by cutting the range in thirds. */
-  private sharpestWeight(of: (weight: number) => Measure): number {
-    const bound = (weight: number) => {
-      const measure = of(weight)
-      return this.spans.reduce(
-        (sum, options, item) => sum + Math.max(...options.map((_, option) => this.most(measure, item, option))),
-        0,
-      )
-    }
-    let from = 0
-    let to = MOST_WEIGHT
-    for (let round = 0; round < SHARPENING_ROUNDS; round += 1) {
-      const third = (to - from) / 3
-      if (bound(from + third) < bound(to - third)) to -= third
-      else from += third
-    }
-    return (from + to) / 2
-  }
-
-  /** The most that an option can add to a measure. */
-  private most({ moving, closing }: Measure, item: number, option: number): number {
-    const { least, most } = this.spans[item]![option]!
-    return moving * (moving > 0 ? most : least).movingSeconds + closing * (closing > 0 ? most : least).closingSeconds
-  }
-
   meets(): boolean {
     return this.canReach(this.problem.lowSeconds, this.problem.highSeconds, true, this.mostDrops)
   }
 
   /** The fewest drops, then the least cost, with a length in the window; null when none has one. */
   cheapest(low: number, high: number, closing: boolean): FitAnswer | null {
-    const measures = this.measures(low, high, closing)
+    const measures = this.bounds.measures(low, high, closing)
     let drops = 0
     while (!this.canReach(low, high, closing, drops)) {
       drops += 1
       if (drops > this.mostDrops) return null
     }
     // Whole tables are dear: they are made only from the least cost on that the plain measures leave possible, and not far beyond.
-    let from = this.leastCost(measures.slice(0, PLAIN_MEASURES), drops)
+    let from = this.bounds.leastCost(measures.slice(0, PLAIN_MEASURES), drops, this.mostCost)
     while (from <= this.mostCost) {
       const cap = Math.min(this.mostCost, from + Math.max(LEAST_REACH, Math.ceil(from * REACH_SHARE)))
-      const tables = measures.map((measure) => this.table(measure, drops, cap, true))
+      const tables = measures.map((measure) => this.bounds.table(measure, drops, cap, true))
       const root = drops * (cap + 1)
       for (let cost = from; cost <= cap; cost += 1) {
         if (!measures.every(({ least }, at) => tables[at]![root + cost]! >= least)) continue
@@ -227,65 +162,6 @@ class Search<Place> {
       from = cap + 1
     }
     return null
-  }
-
-  /** The least cost at which every one of these measures can be reached by itself; beyond the most cost when one never is. */
-  private leastCost(measures: readonly Measure[], drops: number): number {
-    for (let reach = LEAST_REACH; ; reach *= 2) {
-      const cap = Math.min(reach, this.mostCost)
-      const tables = measures.map((measure) => this.table(measure, drops, cap, true))
-      const root = drops * (cap + 1)
-      for (let cost = 0; cost <= cap; cost += 1) {
-        if (measures.every(({ least }, at) => tables[at]![root + cost]! >= least)) return cost
-      }
-      if (cap === this.mostCost) return this.mostCost + 1
-    }
-  }
-
-  /**
-   * For each item, drops left and cost left (flat, in this order): the most that the items from it on can add to a measure.
-   * With `counted` false costs do not matter, and `cap` is 0.
-   */
-  private table(measure: Measure, drops: number, cap: number, counted: boolean): Float64Array {
-    const width = cap + 1
-    const layer = (drops + 1) * width
-    const values = new Float64Array((this.count + 1) * layer).fill(-Infinity)
-    values.fill(0, this.count * layer)
-    for (let item = this.count - 1; item >= 0; item -= 1) {
-      const chosenItem = this.sequence[item]!
-      for (const { cost: asked, isDrop, adds } of this.usefulOptions(measure, chosenItem, counted)) {
-        const drop = isDrop ? 1 : 0
-        for (let left = drop; left <= drops; left += 1) {
-          const here = item * layer + left * width
-          const next = (item + 1) * layer + (left - drop) * width - asked
-          for (let spend = asked; spend <= cap; spend += 1) {
-            const value = adds + values[next + spend]!
-            if (value > values[here + spend]!) values[here + spend] = value
-          }
-        }
-      }
-    }
-    return values
-  }
-
-  /** The options that can matter to a measure: none that costs more than another and adds no more. */
-  private usefulOptions(
-    measure: Measure,
-    item: number,
-    counted: boolean,
-  ): { cost: number; isDrop: boolean; adds: number }[] {
-    const all = this.problem.items[item]!.map(({ cost, drops }, option) => ({
-      cost: counted ? cost : 0,
-      isDrop: drops,
-      adds: this.most(measure, item, option),
-    })).sort((one, other) => one.cost - other.cost || other.adds - one.adds)
-    const best = { kept: -Infinity, dropped: -Infinity }
-    return all.filter(({ isDrop, adds }) => {
-      const kind = isDrop ? 'dropped' : 'kept'
-      if (adds <= best[kind]) return false
-      best[kind] = adds
-      return true
-    })
   }
 
   /** The first choice in order that spends no more than the drops and the cost and reaches every measure. */
@@ -336,7 +212,7 @@ class Search<Place> {
   leastMiss(closing: boolean): number | null {
     const { lowSeconds, highSeconds, closingShare } = this.problem
     const surplus = { moving: -closingShare, closing: 1, least: 0 }
-    if (closing && this.table(surplus, this.mostDrops, 0, false)[this.mostDrops]! < -EPSILON) return null
+    if (closing && this.bounds.table(surplus, this.mostDrops, 0, false)[this.mostDrops]! < -EPSILON) return null
     const unit = missUnitSeconds(this.problem)
     const reachable = (miss: number) =>
       this.canReach(lowSeconds - miss * unit, highSeconds + miss * unit, closing, this.mostDrops)
@@ -358,8 +234,8 @@ class Search<Place> {
   /** Whether any choice with at most so many drops has a length in the window, whatever it costs. */
   private canReach(low: number, high: number, closing: boolean, drops: number): boolean {
     const { items, take, start } = this.problem
-    const measures = this.measures(low, high, closing)
-    const tables = measures.map((measure) => this.table(measure, drops, 0, false))
+    const measures = this.bounds.measures(low, high, closing)
+    const tables = measures.map((measure) => this.bounds.table(measure, drops, 0, false))
     const layer = drops + 1
     const share = closing ? this.problem.closingShare : 0
     const closesUntil = share > 0 ? this.closingFirst : 0

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { assemble, begin, expectNoAxeFindings, expectNoSidewaysScroll, letPass, MORNING, openAt } from './support'
 
 const LONG = 'The form with the long name that an old teacher gave it on a wet morning by the sluice'
@@ -9,73 +9,82 @@ const SCREENS = [
   ['routines', ['/routines', '/routines/propose', '/routines/compare', '/routines/card/before-the-workshop-opens']],
 ] as const
 
-for (const theme of ['day', 'night'] as const) {
-  for (const [what, paths] of SCREENS) {
-    test(`the screens for ${what} are free of findings, by ${theme}`, async ({ page }) => {
-      await page.emulateMedia({ colorScheme: theme === 'night' ? 'dark' : 'light' })
-      await openAt(page, '/settings')
-      await page.getByRole('button', { name: 'Look at the demo' }).click()
-      await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
-      for (const path of paths) {
-        await page.goto(path)
-        await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-        await expectNoAxeFindings(page, { onlyColours: theme === 'night' })
-      }
-    })
-  }
-
-  test(`assembling and following are free of findings, by ${theme}`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: theme === 'night' ? 'dark' : 'light' })
-    await openAt(page, '/')
-    await assemble(page, 'Trial', ['Draw the bow', 'Settle'])
-    await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Add rounds' }).click()
-    await page.locator('[data-entry]').first().locator('.name').click()
-    await page.getByRole('button', { name: 'Fit', exact: true }).click()
-    await expect(page.getByRole('button', { name: 'Leave it as it was' })).toBeVisible()
-    await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Undo' }).click()
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
-    await expectNoAxeFindings(page)
-    await begin(page)
-    await letPass(page, 10)
-    await expect(page.getByRole('region', { name: 'Now' })).toContainText('Gather')
-    await page.clock.resume()
-    await expectNoAxeFindings(page, { highContrast: true })
-    await page.keyboard.press('Escape')
-    await page.getByRole('button', { name: 'End and keep it' }).click()
-    await expect(page.getByText('is in the journal')).toBeVisible()
-    await expectNoAxeFindings(page)
-  })
+/** To the demo, which has something on every screen. */
+async function openDemo(page: Page) {
+  await openAt(page, '/settings')
+  await page.getByRole('button', { name: 'Look at the demo' }).click()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
 }
 
-for (const width of [360, 820, 1280]) {
-  test(`nothing stands wider than ${width} px, with names of 80 letters too`, async ({ page }) => {
-    await page.setViewportSize({ width, height: 800 })
-    await openAt(page, '/forms/new', MORNING)
-    await page.getByLabel('Name', { exact: true }).fill(LONG)
-    await expectNoSidewaysScroll(page)
-    await page.getByRole('button', { name: 'Keep this form' }).click()
-    await expect(page.getByRole('heading', { name: LONG })).toBeVisible()
-    await expectNoSidewaysScroll(page)
-    await assemble(page, LONG, [LONG, 'Settle'])
-    await expectNoSidewaysScroll(page)
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
-    await expectNoSidewaysScroll(page)
-    await begin(page)
-    await expect(page.getByRole('region', { name: 'Now' })).toContainText(LONG)
-    await expectNoSidewaysScroll(page)
-    await page.clock.resume()
-    await page.goto('/settings')
-    await page.getByRole('button', { name: 'Look at the demo' }).click()
-    await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
-    for (const path of SCREENS.flatMap(([, paths]) => paths)) {
+for (const [what, paths] of SCREENS) {
+  test(`the screens for ${what} are free of findings, by day and by night`, async ({ page }) => {
+    await openDemo(page)
+    for (const path of paths) {
       await page.goto(path)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-      await expectNoSidewaysScroll(page)
+      await expectNoAxeFindings(page)
+      await expectNoAxeFindings(page, { byNight: true })
     }
   })
 }
+
+test('assembling and following are free of findings, by day and by night', async ({ page }) => {
+  const expectNoFindings = async (options: { highContrast?: boolean } = {}) => {
+    await expectNoAxeFindings(page, options)
+    await expectNoAxeFindings(page, { ...options, byNight: true })
+  }
+  await openAt(page, '/')
+  await assemble(page, 'Trial', ['Draw the bow', 'Settle'])
+  await expectNoFindings()
+  await page.getByRole('button', { name: 'Add rounds' }).click()
+  await page.locator('[data-entry]').first().locator('.name').click()
+  await page.getByRole('button', { name: 'Fit', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Leave it as it was' })).toBeVisible()
+  await expectNoFindings()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await expectNoFindings()
+  await begin(page)
+  await letPass(page, 10)
+  await expect(page.getByRole('region', { name: 'Now' })).toContainText('Gather')
+  await page.clock.resume()
+  await expectNoFindings({ highContrast: true })
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'End and keep it' }).click()
+  await expect(page.getByText('is in the journal')).toBeVisible()
+  await expectNoFindings()
+})
+
+test('nothing stands wider than the screen, from a phone to a desk, with names of 80 letters too', async ({ page }) => {
+  const expectItFits = async () => {
+    for (const width of [360, 820, 1280]) {
+      await page.setViewportSize({ width, height: 800 })
+      await expectNoSidewaysScroll(page)
+    }
+  }
+  await openAt(page, '/forms/new', MORNING)
+  await page.getByLabel('Name', { exact: true }).fill(LONG)
+  await expectItFits()
+  await page.getByRole('button', { name: 'Keep this form' }).click()
+  await expect(page.getByRole('heading', { name: LONG })).toBeVisible()
+  await expectItFits()
+  await assemble(page, LONG, [LONG, 'Settle'])
+  await expectItFits()
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await expectItFits()
+  await begin(page)
+  await expect(page.getByRole('region', { name: 'Now' })).toContainText(LONG)
+  await expectItFits()
+  await page.clock.resume()
+  await page.goto('/settings')
+  await page.getByRole('button', { name: 'Look at the demo' }).click()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+  for (const path of SCREENS.flatMap(([, paths]) => paths)) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await expectItFits()
+  }
+})
 
 test('nothing is asked of any other machine', async ({ page, baseURL }) => {
   const foreign: string[] = []
