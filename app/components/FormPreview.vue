@@ -77,7 +77,7 @@ function beat() {
   keepTime(null)
   if (played() >= seconds.value) return stop()
   const origin = audioSecondsAt(beganMs)
-  if (origin !== null) player?.schedule(cues.value, origin)
+  if (origin !== null) player?.schedule(cues.value, (atSeconds) => origin + atSeconds)
 }
 function stop() {
   playing.value = false

@@ -1,4 +1,4 @@
-import { clockAt, keptClock, readClock, type ClockReading, type SessionClock } from '#core/runner'
+import { audioSecondsOf, clockAt, keptClock, readClock, type ClockReading, type SessionClock } from '#core/runner'
 
 /** The audio whose clock drives the session, while it runs. */
 let audio: BaseAudioContext | null = null
@@ -38,7 +38,7 @@ export function nowMs(): number {
 
 /** When on the audio clock a moment of the session's clock is, in seconds; null while no sound runs. */
 export function audioSecondsAt(sessionMs: number): number | null {
-  return clock.audioOffsetMs === null ? null : (sessionMs - clock.audioOffsetMs) / 1000
+  return audioSecondsOf(clock, sessionMs)
 }
 
 /** The time zone that the device is in now. */

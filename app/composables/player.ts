@@ -21,10 +21,10 @@ export interface Player {
   /** Make every bell now, so that none comes late on a device that is slow to make it. */
   prepare: () => void
   /**
-   * Put on the clock what falls due soon; `originSeconds` is when on the audio clock the session's axis begins. What is on the clock
+   * Put on the clock what falls due soon; `dueAt` is when on the audio clock a second of the session's axis comes. What is on the clock
    * already and is no longer wanted, or not then, is taken back.
    */
-  schedule: (cues: readonly Cue[], originSeconds: number) => void
+  schedule: (cues: readonly Cue[], dueAt: (atSeconds: number) => number) => void
   /** Sound at once, besides the session. */
   now: (sample: Sample) => void
   say: (say: readonly Say[]) => void
@@ -162,13 +162,13 @@ export function createPlayer(
     prepare() {
       for (const bell of BELLS) void bufferOf({ kind: 'bell', bell, quiet: settings.quiet })
     },
-    schedule(cues, originSeconds) {
+    schedule(cues, dueAtOf) {
       // A suspended clock stands still: nothing may pile up on it.
       if (closed || context.state !== 'running') return
       const now = context.currentTime
       const wanted = new Set<string>()
       for (const cue of cues) {
-        const dueAt = originSeconds + cue.atSeconds
+        const dueAt = dueAtOf(cue.atSeconds)
         if (dueAt > now + AHEAD_SECONDS) break
         if (dueAt < now - BEHIND_SECONDS) continue
         const lasts = cue.kind === 'breath' ? cue.lengthSeconds : LATE_SECONDS[cue.kind]

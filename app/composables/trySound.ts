@@ -14,7 +14,8 @@ export function useTrySound() {
     speaker.set(person.settings.voice, person.person.recordings)
     const player = createPlayer(worker, speaker, { ...person.settings.sound, silent: false })
     await player.unlock()
-    player.schedule(cues, player.context.currentTime)
+    const from = player.context.currentTime
+    player.schedule(cues, (atSeconds) => from + atSeconds)
     const lasts = Math.max(...cues.map((cue) => cue.atSeconds + ('lengthSeconds' in cue ? cue.lengthSeconds : 0)))
     const timer = window.setTimeout(() => end?.(), lasts * 1000 + LINGERS_MS)
     end = () => {

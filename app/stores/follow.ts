@@ -174,11 +174,12 @@ export const useFollowStore = defineStore('follow', () => {
     if (!player || !current || current.status !== 'running') return
     player.set(person.settings.sound)
     if (player.context.state !== 'running') void player.unlock()
-    const origin = audioSecondsAt(current.clockMs - current.positionSeconds * 1000)
-    if (origin === null) return
+    const originMs = current.clockMs - current.positionSeconds * 1000
+    const dueAt = (atSeconds: number) => audioSecondsAt(originMs + atSeconds * 1000)!
+    if (audioSecondsAt(originMs) === null) return
     // What lies beyond a waiting has no time yet.
     const until = waitsFrom(current)
-    player.schedule(until === null ? cues.value : cues.value.filter(({ atSeconds }) => atSeconds < until), origin)
+    player.schedule(until === null ? cues.value : cues.value.filter(({ atSeconds }) => atSeconds < until), dueAt)
   }
 
   function openSound() {

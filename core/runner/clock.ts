@@ -12,45 +12,70 @@ export interface ClockReading {
 export interface SessionClock {
   wallOffsetMs: number
   audioOffsetMs: number | null
+  /** From this time of the session on, the audio clock is read so: known ahead, that what is due then is put on it in time. */
+  next: { fromMs: number; audioOffsetMs: number } | null
 }
 
 /** Nearer than this the two clocks agree; a device without sound output loses a few milliseconds all the time. Our choice. */
 const APART_MS = 25
 
+/** Farther than this they part only where something stood still; then the start of a phase that has passed unforeseen will do. */
+const STOOD_STILL_MS = 250
+/** What is due at the start of a phase is moved no later than this before it. */
+const FORESEEN_MS = 80
+
 /** A clock that shows a time now. */
 export function clockAt(nowMs: number, { wallMs, audioSeconds }: ClockReading): SessionClock {
-  return { wallOffsetMs: nowMs - wallMs, audioOffsetMs: audioSeconds === null ? null : nowMs - audioSeconds * 1000 }
+  const audioOffsetMs = audioSeconds === null ? null : nowMs - audioSeconds * 1000
+  return { wallOffsetMs: nowMs - wallMs, audioOffsetMs, next: null }
 }
 
 /** The time of the session. */
 export function readClock(
-  { wallOffsetMs, audioOffsetMs }: SessionClock,
+  { wallOffsetMs, audioOffsetMs, next }: SessionClock,
   { wallMs, audioSeconds }: ClockReading,
 ): number {
-  return audioSeconds === null || audioOffsetMs === null ? wallMs + wallOffsetMs : audioSeconds * 1000 + audioOffsetMs
+  if (audioSeconds === null || audioOffsetMs === null) return wallMs + wallOffsetMs
+  const nextMs = next ? audioSeconds * 1000 + next.audioOffsetMs : -Infinity
+  return next && nextMs >= next.fromMs ? nextMs : audioSeconds * 1000 + audioOffsetMs
+}
+
+/** When on the audio clock a time of the session comes, in seconds; null while no sound runs. */
+export function audioSecondsOf({ audioOffsetMs, next }: SessionClock, sessionMs: number): number | null {
+  if (audioOffsetMs === null) return null
+  return (sessionMs - (next && sessionMs >= next.fromMs ? next.audioOffsetMs : audioOffsetMs)) / 1000
 }
 
 /** How far the audio clock is ahead of the steady one; 0 while no sound runs. */
-export function apartMs({ wallOffsetMs, audioOffsetMs }: SessionClock, { wallMs, audioSeconds }: ClockReading): number {
-  if (audioSeconds === null || audioOffsetMs === null) return 0
-  return audioSeconds * 1000 + audioOffsetMs - (wallMs + wallOffsetMs)
+export function apartMs(clock: SessionClock, reading: ClockReading): number {
+  return readClock(clock, reading) - (reading.wallMs + clock.wallOffsetMs)
 }
 
 /**
  * The clock kept in order. When sound begins or ends to run, time goes on without a jump. Where the two clocks have parted, the session
- * takes up the one that is further on, and only when that one has come to the start of a phase (`boundaryMs`): never in the middle. With
- * `boundaryMs` null nothing is going on, and any moment will do.
+ * takes up the one that is further on, from the start of the next phase (`boundaryMs`) on and never in the middle of one; that is
+ * settled a little ahead of it. With `boundaryMs` null nothing is going on, and any moment will do.
  */
 export function keptClock(clock: SessionClock, reading: ClockReading, boundaryMs: number | null): SessionClock {
   const { wallMs, audioSeconds } = reading
   if (audioSeconds === null) {
-    return clock.audioOffsetMs === null ? clock : { ...clock, audioOffsetMs: null }
+    return clock.audioOffsetMs === null ? clock : { ...clock, audioOffsetMs: null, next: null }
   }
   if (clock.audioOffsetMs === null) {
     return { ...clock, audioOffsetMs: wallMs + clock.wallOffsetMs - audioSeconds * 1000 }
   }
+  const { next } = clock
+  if (next && readClock(clock, reading) >= next.fromMs) {
+    return keptClock({ ...clock, audioOffsetMs: next.audioOffsetMs, next: null }, reading, boundaryMs)
+  }
   const apart = apartMs(clock, reading)
-  if (Math.abs(apart) <= APART_MS) return clock
+  if (Math.abs(apart) <= APART_MS) return next ? { ...clock, next: null } : clock
   const furthest = wallMs + clock.wallOffsetMs + Math.max(0, apart)
-  return boundaryMs === null || furthest >= boundaryMs ? clockAt(furthest, reading) : clock
+  if (boundaryMs === null) return clockAt(furthest, reading)
+  const audioOffsetMs = furthest - audioSeconds * 1000
+  const same = next && Math.abs(next.fromMs - boundaryMs) < 1 ? next : null
+  if (same && Math.abs(same.audioOffsetMs - audioOffsetMs) <= APART_MS) return clock
+  if (boundaryMs - furthest >= FORESEEN_MS) return { ...clock, next: { fromMs: boundaryMs, audioOffsetMs } }
+  if (furthest >= boundaryMs && Math.abs(apart) > STOOD_STILL_MS) return clockAt(furthest, reading)
+  return { ...clock, next: same }
 }

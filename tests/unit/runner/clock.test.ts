@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { apartMs, clockAt, keptClock, readClock, type ClockReading, type SessionClock } from '#core/runner'
+import {
+  apartMs,
+  audioSecondsOf,
+  clockAt,
+  keptClock,
+  readClock,
+  type ClockReading,
+  type SessionClock,
+} from '#core/runner'
 
 const T0 = 1_700_000_000_000
 const PHASE_MS = 5000
@@ -10,19 +18,26 @@ function hour(audioAt: (wallMs: number) => number | null) {
   let last = T0
   let mostApart = 0
   const jumps: number[] = []
+  const strokesOff: number[] = []
   let nextPhase = T0 + PHASE_MS
   for (let wallMs = 200; wallMs <= 3_600_000; wallMs += 200) {
     const reading: ClockReading = { wallMs, audioSeconds: audioAt(wallMs) }
-    const before = readClock(clock, reading)
+    const [from, to] = [audioAt(wallMs - 200), reading.audioSeconds]
+    const passedMs = from === null || to === null ? 200 : (to - from) * 1000
+    // Where on the audio clock the next phase's first stroke is put, last set before it is due.
+    const due = audioSecondsOf(clock, nextPhase)
     clock = keptClock(clock, reading, nextPhase)
     const now = readClock(clock, reading)
     expect(now).toBeGreaterThanOrEqual(last - 1e-6)
-    if (Math.abs(now - before) > 1) jumps.push(now - nextPhase)
+    if (Math.abs(now - last - passedMs) > 1) jumps.push(now - nextPhase)
+    if (now >= nextPhase && due !== null && audioSecondsOf(clock, nextPhase) !== null) {
+      strokesOff.push(Math.abs(due - (reading.audioSeconds! - (now - nextPhase) / 1000)) * 1000)
+    }
     while (now >= nextPhase) nextPhase += PHASE_MS
     last = now
     mostApart = Math.max(mostApart, Math.abs(apartMs(clock, reading)))
   }
-  return { drift: last - (T0 + 3_600_000), mostApart, jumps }
+  return { drift: last - (T0 + 3_600_000), mostApart, jumps, strokesOff }
 }
 
 describe('the clock of a session', () => {
@@ -35,6 +50,19 @@ describe('the clock of a session', () => {
     expect(jumps.length).toBeGreaterThan(100)
     // Each step lands within one beat after the start of a phase.
     for (const into of jumps) expect(into >= 0 && into <= 200).toBe(true)
+  })
+  it('has the first stroke of a phase where the phase begins, though the clock is set just there', () => {
+    const { jumps, strokesOff } = hour((wall) => (wall * 0.998) / 1000)
+    expect(jumps.length).toBeGreaterThan(100)
+    expect(strokesOff.length).toBeGreaterThan(700)
+    expect(Math.max(...strokesOff)).toBeLessThan(1)
+  })
+  it('moves nothing at the start of a phase that is too near to put its strokes anew', () => {
+    const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
+    const reading = { wallMs: 4950, audioSeconds: 4.9 }
+    const kept = keptClock(clock, reading, T0 + PHASE_MS)
+    expect(audioSecondsOf(kept, T0 + PHASE_MS)).toBe(5)
+    expect(audioSecondsOf(keptClock(kept, reading, T0 + 2 * PHASE_MS), T0 + 2 * PHASE_MS)).toBeCloseTo(9.95, 6)
   })
   it('goes on at the next phase when the audio clock stands still', () => {
     const { drift } = hour((wall) => (wall < 60_000 ? wall / 1000 : wall < 75_000 ? 60 : (wall - 15_000) / 1000))
