@@ -105,36 +105,23 @@ const TIMES = [
         <Button label="Leave it as it was" size="small" severity="secondary" @click="draft = {}" />
       </div>
     </div>
-    <div v-for="time in TIMES" :key="time.field" class="field inline">
-      <label :for="time.field">{{ time.name }}, seconds</label>
-      <InputNumber
-        :model-value="rules[time.field]"
-        :input-id="time.field"
-        :min="0"
-        :max="60"
-        :max-fraction-digits="1"
-        show-buttons
-        @update:model-value="$event !== null && emit('save', { ...rules, [time.field]: $event })"
-      />
-    </div>
-    <div class="field inline">
-      <label for="closing-share">Closing wanted, % of the moving time</label>
-      <InputNumber
-        :model-value="Math.round(rules.closingShare * 100)"
-        input-id="closing-share"
-        :min="0"
-        :max="50"
-        :step="5"
-        show-buttons
-        @update:model-value="$event !== null && emit('save', { ...rules, closingShare: $event / 100 })"
-      />
-    </div>
+    <SettingNumber
+      v-for="time in TIMES"
+      :key="time.field"
+      :label="`${time.name}, seconds`"
+      :model-value="rules[time.field]"
+      :min="0"
+      :max="60"
+      :decimals="1"
+      @save="emit('save', { ...rules, [time.field]: $event })"
+    />
+    <SettingNumber
+      label="Closing wanted, % of the moving time"
+      :model-value="Math.round(rules.closingShare * 100)"
+      :min="0"
+      :max="50"
+      :step="5"
+      @save="emit('save', { ...rules, closingShare: $event / 100 })"
+    />
   </section>
 </template>
-
-<style scoped>
-.inline {
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-}
-</style>

@@ -36,7 +36,7 @@ onMounted(() => (voices.value = deviceVoices().length))
 const VOICE_FROM = [
   { value: 'device', name: 'the device’s own' },
   { value: 'shipped', name: 'the one that ships' },
-]
+] as const
 
 const { play } = useTrySound()
 const tryBreath = () =>
@@ -63,18 +63,12 @@ const tryVoice = () => {
       <ToggleSwitch :model-value="sound.quiet" @update:model-value="saveSound({ quiet: $event })" />
       quiet, for late hours
     </label>
-    <div class="choice">
-      <span id="timbre">The breath sounds like</span>
-      <SelectButton
-        :model-value="sound.timbre"
-        :options="timbres"
-        option-label="name"
-        option-value="value"
-        :allow-empty="false"
-        aria-labelledby="timbre"
-        @update:model-value="saveSound({ timbre: $event })"
-      />
-    </div>
+    <SettingChoice
+      label="The breath sounds like"
+      :model-value="sound.timbre"
+      :options="timbres"
+      @save="saveSound({ timbre: $event })"
+    />
     <div v-for="{ key, name } in VOLUMES" :key="key" class="field">
       <span :id="key">{{ name }}</span>
       <Slider
@@ -95,22 +89,12 @@ const tryVoice = () => {
       />
       <Button label="Hear the voice" size="small" severity="secondary" @click="tryVoice" />
     </div>
-    <div class="choice">
-      <span id="voice-from">Voice</span>
-      <SelectButton
-        :model-value="voice.from"
-        :options="VOICE_FROM"
-        option-label="name"
-        option-value="value"
-        :allow-empty="false"
-        aria-labelledby="voice-from"
-        @update:model-value="saveVoice({ from: $event })"
-      />
+    <SettingChoice label="Voice" :model-value="voice.from" :options="VOICE_FROM" @save="saveVoice({ from: $event })">
       <p v-if="voice.from === 'device' && voices === 0" class="small soft">
         This device has no English voice of its own, so the one that ships is used. My own recordings, made on a form’s
         page, come before both.
       </p>
-    </div>
+    </SettingChoice>
     <label class="row">
       <ToggleSwitch :model-value="voice.announces" @update:model-value="saveVoice({ announces: $event })" />
       says the next form, the stance and the side
@@ -134,34 +118,19 @@ const tryVoice = () => {
         @update:model-value="saveVoice({ counts: $event })"
       />
     </div>
-    <div v-if="voice.counts === 'left'" class="field inline">
-      <label for="every">once in so many repetitions</label>
-      <InputNumber
-        :model-value="voice.every"
-        input-id="every"
-        :min="2"
-        :max="12"
-        show-buttons
-        @update:model-value="$event !== null && saveVoice({ every: $event })"
-      />
-    </div>
+    <SettingNumber
+      v-if="voice.counts === 'left'"
+      label="once in so many repetitions"
+      :model-value="voice.every"
+      :min="2"
+      :max="12"
+      @save="saveVoice({ every: $event })"
+    />
   </section>
 </template>
 
 <style scoped>
-.choice {
-  display: grid;
-  gap: 0.3rem;
-  justify-items: start;
-}
-.inline {
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-}
 .tries {
   flex-wrap: wrap;
-}
-.inline :deep(.p-inputnumber-input) {
-  width: 6rem;
 }
 </style>

@@ -18,11 +18,11 @@ const THEMES = [
   { value: 'device', name: 'as the device' },
   { value: 'day', name: 'day' },
   { value: 'night', name: 'night' },
-]
+] as const
 const CONTRASTS = [
   { value: 'usual', name: 'usual' },
   { value: 'high', name: 'high, while following' },
-]
+] as const
 
 const measuring = ref(false)
 const cardPixels = ref(0)
@@ -51,19 +51,15 @@ const reaches = computed(() => {
 <template>
   <section class="stack" aria-labelledby="viewing">
     <h2 id="viewing">Seen from afar</h2>
-    <div class="field inline">
-      <label for="metres">I stand so many metres away</label>
-      <InputNumber
-        :model-value="viewing.metres"
-        input-id="metres"
-        :min="0.4"
-        :max="10"
-        :step="0.5"
-        :max-fraction-digits="1"
-        show-buttons
-        @update:model-value="$event !== null && save({ metres: $event })"
-      />
-    </div>
+    <SettingNumber
+      label="I stand so many metres away"
+      :model-value="viewing.metres"
+      :min="0.4"
+      :max="10"
+      :step="0.5"
+      :decimals="1"
+      @save="save({ metres: $event })"
+    />
     <p class="small soft" role="status">
       Letters are made to span {{ LEAST_ARC_MINUTES }} minutes of arc.
       {{
@@ -87,30 +83,18 @@ const reaches = computed(() => {
         }}
       </span>
     </div>
-    <div class="choice">
-      <span id="contrast">Contrast</span>
-      <SelectButton
-        :model-value="viewing.contrast"
-        :options="CONTRASTS"
-        option-label="name"
-        option-value="value"
-        :allow-empty="false"
-        aria-labelledby="contrast"
-        @update:model-value="save({ contrast: $event })"
-      />
-    </div>
-    <div class="choice">
-      <span id="light">Light</span>
-      <SelectButton
-        :model-value="person.settings.theme"
-        :options="THEMES"
-        option-label="name"
-        option-value="value"
-        :allow-empty="false"
-        aria-labelledby="light"
-        @update:model-value="emit('save', { theme: $event })"
-      />
-    </div>
+    <SettingChoice
+      label="Contrast"
+      :model-value="viewing.contrast"
+      :options="CONTRASTS"
+      @save="save({ contrast: $event })"
+    />
+    <SettingChoice
+      label="Light"
+      :model-value="person.settings.theme"
+      :options="THEMES"
+      @save="emit('save', { theme: $event })"
+    />
     <div>
       <Button label="Try your remote" icon="pi pi-wifi" severity="secondary" @click="navigateTo('/remote')" />
     </div>
@@ -134,18 +118,6 @@ const reaches = computed(() => {
 </template>
 
 <style scoped>
-.choice {
-  display: grid;
-  gap: 0.3rem;
-  justify-items: start;
-}
-.inline {
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-}
-.inline :deep(.p-inputnumber-input) {
-  width: 6rem;
-}
 .card {
   margin: 1rem 0;
   max-width: 90vw;

@@ -21,10 +21,10 @@ export interface Player {
   /** Make every bell now, so that none comes late on a device that is slow to make it. */
   prepare: () => void
   /**
-   * Put on the clock what falls due soon; `dueAt` is when on the audio clock a second of the session's axis comes. What is on the clock
-   * already and is no longer wanted, or not then, is taken back.
+   * Put on the clock what falls due soon; `dueAt` is when on the audio clock a second of the session's axis comes, null where it never
+   * comes. What is on the clock already and is no longer wanted, or not then, is taken back.
    */
-  schedule: (cues: readonly Cue[], dueAt: (atSeconds: number) => number) => void
+  schedule: (cues: readonly Cue[], dueAt: (atSeconds: number) => number | null) => void
   /** Sound at once, besides the session. */
   now: (sample: Sample) => void
   say: (say: readonly Say[]) => void
@@ -169,14 +169,16 @@ export function createPlayer(
       const wanted = new Set<string>()
       for (const cue of cues) {
         const dueAt = dueAtOf(cue.atSeconds)
+        if (dueAt === null) continue
         if (dueAt > now + AHEAD_SECONDS) break
         if (dueAt < now - BEHIND_SECONDS) continue
         const lasts = cue.kind === 'breath' ? cue.lengthSeconds : LATE_SECONDS[cue.kind]
         const key = keyOf(cue)
-        wanted.add(key)
         const known = puts.get(key)
+        // What should have been over by now is not heard at a wrong time.
+        if (dueAt + lasts < now && (!known || known.dueAt > now)) continue
+        wanted.add(key)
         if (known && (known.dueAt <= now || Math.abs(known.dueAt - dueAt) < OFF_SECONDS)) continue
-        if (dueAt + lasts < now) continue
         if (known) drop(known, key)
         const entry: Put = { dueAt, stop: null, dropped: false }
         puts.set(key, entry)

@@ -13,14 +13,17 @@ async function save(change: Partial<Settings>) {
 }
 
 type BreathField = 'inSeconds' | 'outSeconds'
-function savePace(when: 'start' | 'settled', field: BreathField, value: number | null) {
-  if (value === null) return
+function savePace(when: 'start' | 'settled', field: BreathField, value: number) {
   const { pace } = settings.value
   void save({ pace: { ...pace, [when]: { ...pace[when], [field]: value } } })
 }
 const BREATHS = [
   { when: 'start' as const, name: 'when I begin' },
   { when: 'settled' as const, name: 'once settled' },
+]
+const HALVES: { field: BreathField; name: string }[] = [
+  { field: 'inSeconds', name: 'in-breath' },
+  { field: 'outSeconds', name: 'out-breath' },
 ]
 const restDays = computed(() => settings.value.restPlan.at(-1)?.weekdays ?? [])
 /** A new plan holds from today; the days before keep theirs. */
@@ -57,47 +60,29 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
         <div v-for="{ when, name } in BREATHS" :key="when" class="stack tight">
           <h3>{{ name }}</h3>
           <div class="row">
-            <div class="field">
-              <label :for="`${when}-in`">in-breath, seconds</label>
-              <InputNumber
-                :model-value="settings.pace[when].inSeconds"
-                :input-id="`${when}-in`"
-                :min="0.5"
-                :max="30"
-                :max-fraction-digits="1"
-                :step="0.5"
-                show-buttons
-                @update:model-value="savePace(when, 'inSeconds', $event)"
-              />
-            </div>
-            <div class="field">
-              <label :for="`${when}-out`">out-breath, seconds</label>
-              <InputNumber
-                :model-value="settings.pace[when].outSeconds"
-                :input-id="`${when}-out`"
-                :min="0.5"
-                :max="30"
-                :max-fraction-digits="1"
-                :step="0.5"
-                show-buttons
-                @update:model-value="savePace(when, 'outSeconds', $event)"
-              />
-            </div>
+            <SettingNumber
+              v-for="half in HALVES"
+              :key="half.field"
+              :label="`${half.name}, seconds`"
+              :model-value="settings.pace[when][half.field]"
+              :min="0.5"
+              :max="30"
+              :step="0.5"
+              :decimals="1"
+              stacked
+              @save="savePace(when, half.field, $event)"
+            />
             <span class="soft">{{ breathsPerMinute(settings.pace[when]).toFixed(1) }} breaths a minute</span>
           </div>
         </div>
-        <div class="field inline">
-          <label for="settle">minutes until it is settled</label>
-          <InputNumber
-            :model-value="settings.pace.settleMinutes"
-            input-id="settle"
-            :min="0"
-            :max="60"
-            :max-fraction-digits="1"
-            show-buttons
-            @update:model-value="$event !== null && save({ pace: { ...settings.pace, settleMinutes: $event } })"
-          />
-        </div>
+        <SettingNumber
+          label="minutes until it is settled"
+          :model-value="settings.pace.settleMinutes"
+          :min="0"
+          :max="60"
+          :decimals="1"
+          @save="save({ pace: { ...settings.pace, settleMinutes: $event } })"
+        />
         <div>
           <Button
             label="Measure my breath"
@@ -170,9 +155,6 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
 .inline {
   grid-template-columns: minmax(0, 1fr) auto;
   align-items: center;
-}
-.columns :deep(.p-inputnumber-input) {
-  width: 6rem;
 }
 .rest {
   border: 0;

@@ -19,6 +19,7 @@ import {
 import { cuesOf, SAYINGS, spokenCues, type Cue } from '#core/sound'
 import { endSeconds, momentAt } from '#core/timeline'
 import { audioSecondsAt, deviceTimeZone, driveBy, keepTime, nowMs, setSessionClock } from '~/composables/clock'
+import { createLingerCues } from '~/composables/lingerCues'
 import { createPlayer, type Player } from '~/composables/player'
 import { startSoundWorker, type SoundWorkerClient } from '~/composables/soundWorker'
 import { createSpeaker } from '~/composables/speaker'
@@ -49,6 +50,7 @@ export const useFollowStore = defineStore('follow', () => {
   let worker: SoundWorkerClient | null = null
   let player: Player | null = null
   let keeper: ReturnType<typeof createRunningKeeper> | null = null
+  const cuesWhileLingering = createLingerCues()
 
   const moment = computed(() => (state.value ? momentAt(state.value.timeline, state.value.positionSeconds) : null))
   const timeline = computed(() => state.value?.timeline ?? null)
@@ -175,11 +177,12 @@ export const useFollowStore = defineStore('follow', () => {
     player.set(person.settings.sound)
     if (player.context.state !== 'running') void player.unlock()
     const originMs = current.clockMs - current.positionSeconds * 1000
-    const dueAt = (atSeconds: number) => audioSecondsAt(originMs + atSeconds * 1000)!
+    const dueAt = (atSeconds: number) => audioSecondsAt(originMs + atSeconds * 1000)
     if (audioSecondsAt(originMs) === null) return
     // What lies beyond a waiting has no time yet.
     const until = waitsFrom(current)
-    player.schedule(until === null ? cues.value : cues.value.filter(({ atSeconds }) => atSeconds < until), dueAt)
+    const heard = cuesWhileLingering(current, cues.value)
+    player.schedule(until === null ? heard : heard.filter(({ atSeconds }) => atSeconds < until), dueAt)
   }
 
   function openSound() {

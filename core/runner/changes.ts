@@ -1,5 +1,14 @@
 import { CLOSING_PARTS, COUNT_UNITS } from '../forms'
-import { courseItem, isBody, type CountChange, type CourseItem, type Doing, type Segment } from '../timeline'
+import {
+  courseItem,
+  endSeconds,
+  isBody,
+  type CountChange,
+  type CourseItem,
+  type Doing,
+  type Segment,
+  type Timeline,
+} from '../timeline'
 import {
   asideItem,
   calledOff,
@@ -15,6 +24,7 @@ import {
   withCourse,
   type Here,
 } from './course'
+import { waitsAtEnd } from './lead'
 import type { ChangeOfMind, Leader, Relay, RunnerState } from './types'
 
 /** `back` within this time of a step's start goes to the step before it. */
@@ -104,19 +114,19 @@ function fromStart(state: RunnerState, here: Here, items: readonly CourseItem[])
 }
 
 /**
- * One more or one fewer of the present step. On the first side (or while sides alternate) both sides change, so that they
+ * More (`steps` above 0) or fewer of the present step. On the first side (or while sides alternate) both sides change, so that they
  * stay even; on the second side only that one, which mends a side that was lost. Time changes by the form's step of
  * counts. What has begun is never taken away. In the rest after a step, one more takes it up once again.
  */
-function changeCount(state: RunnerState, here: Here, direction: 1 | -1): RunnerState {
+function changeCount(state: RunnerState, here: Here, steps: number): RunnerState {
   const { item, occurrence, segment, index } = here
   // Nothing is counted while one only watches, or until one says enough.
   if (segment.openEnded || occurrence.stage === 'watch') return state
-  if (segment.kind === 'rest') return direction > 0 ? onceMore(state, here) : state
+  if (segment.kind === 'rest') return steps > 0 ? onceMore(state, here) : state
   const form = state.plan.forms.find(({ id }) => id === occurrence.formId)
   if (!form) return state
   const inSeconds = COUNT_UNITS[form.counting.by] === 'seconds'
-  const amount = direction * (inSeconds ? form.counts.step : 1)
+  const amount = steps * (inSeconds ? form.counts.step : 1)
   const onSecond =
     item.doing.sides === 'second' ||
     (occurrence.sideOrder !== 'alternate' && segment.side === occurrence.counts[1]?.side && item.doing.sides === 'both')
@@ -125,7 +135,7 @@ function changeCount(state: RunnerState, here: Here, direction: 1 | -1): RunnerS
   const begun = inSeconds ? (isBody(segment) ? here.into : 0) : segment.repetition
   const inAll =
     inSeconds || segment.repetitions === 0 ? occurrence.counts[onSecond ? 1 : 0]!.count : segment.repetitions
-  if (direction < 0 && inAll + amount < Math.max(begun, 1)) return state
+  if (steps < 0 && inAll + amount < Math.max(begun, 1)) return state
 
   const change: CountChange = { first: onSecond ? 0 : amount, second: onSecond || both ? amount : 0 }
   const isSecondHalf = ({ doing }: CourseItem) =>
@@ -158,6 +168,39 @@ function linger(state: RunnerState, here: Here): RunnerState {
   if (!isBody(here.segment)) return state
   if (!state.lingering) return here.segment.openEnded ? state : { ...state, lingering: true }
   return { ...state, lingering: false }
+}
+
+/** No stretch ahead holds more repetitions than this. */
+const MOST_AHEAD = 64
+
+/**
+ * As I linger, one repetition is added as one ends; what is heard must be known before. From where on the axis (`fromSeconds`) the next
+ * ones come, and the Timeline in which so many seconds of them stand. Null when nothing is added so.
+ */
+export function lingerAhead(state: RunnerState, seconds: number): { fromSeconds: number; timeline: Timeline } | null {
+  const here = hereOf(state)
+  if (!here || state.status !== 'running' || !isBody(here.segment)) return null
+  const last = lastOfRun(state.timeline, here.segment)
+  if (waitsAtEnd(state, last) !== 'byOneMore') return null
+  const fromSeconds = endSeconds(state.timeline, last)
+  for (let more = 1; more <= MOST_AHEAD; more *= 2) {
+    const { timeline } = changeCount(state, here, more)
+    const end = endSeconds(timeline, lastOfRun(timeline, timeline.segments[last.index]!))
+    if (end >= fromSeconds + seconds || more === MOST_AHEAD) return { fromSeconds, timeline }
+  }
+  return null
+}
+
+/** The last repetition's last segment before the form ends or changes sides. */
+function lastOfRun({ segments, occurrences }: Timeline, from: Segment): Segment {
+  const byTurns = occurrences[from.occurrence]!.sideOrder === 'alternate'
+  let last = from
+  for (;;) {
+    const next = segments[last.index + 1]
+    if (!next || next.occurrence !== from.occurrence || !isBody(next)) return last
+    if (!byTurns && next.side !== from.side) return last
+    last = next
+  }
 }
 
 /** How many times as long as my breath things are by what I asked for last. */

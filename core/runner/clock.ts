@@ -40,10 +40,15 @@ export function readClock(
   return next && nextMs >= next.fromMs ? nextMs : audioSeconds * 1000 + audioOffsetMs
 }
 
-/** When on the audio clock a time of the session comes, in seconds; null while no sound runs. */
+/**
+ * When on the audio clock a time of the session comes, in seconds; null while no sound runs, and where it never comes, as the clock
+ * passes over it at the start of the next phase.
+ */
 export function audioSecondsOf({ audioOffsetMs, next }: SessionClock, sessionMs: number): number | null {
   if (audioOffsetMs === null) return null
-  return (sessionMs - (next && sessionMs >= next.fromMs ? next.audioOffsetMs : audioOffsetMs)) / 1000
+  if (next && sessionMs >= next.fromMs) return (sessionMs - next.audioOffsetMs) / 1000
+  const passedOver = next && sessionMs - audioOffsetMs > next.fromMs - next.audioOffsetMs
+  return passedOver ? null : (sessionMs - audioOffsetMs) / 1000
 }
 
 /** How far the audio clock is ahead of the steady one; 0 while no sound runs. */

@@ -1,8 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
-import { outcomeOf, readyRunner, reduce, tick, type PlainCommand, type RunnerState } from '#core/runner'
-import { momentAt } from '#core/timeline'
+import {
+  COMMANDS,
+  lingerAhead,
+  outcomeOf,
+  readyRunner,
+  reduce,
+  tick,
+  type PlainCommand,
+  type RunnerState,
+} from '#core/runner'
+import { isBody, momentAt } from '#core/timeline'
 import { aForm, aPlan, FREE_MOVE, NO_WAITING, planArbitrary } from '../../helpers'
 
 const T0 = 1_700_000_000_000
@@ -213,34 +222,38 @@ describe('undo', () => {
   })
 })
 
-const COMMANDS: PlainCommand[] = [
-  'pause',
-  'resume',
-  'next',
-  'back',
-  'again',
-  'oneMore',
-  'oneFewer',
-  'linger',
-  'slower',
-  'faster',
-  'shakeOut',
-  'rest',
-  'sitDown',
-  'otherSide',
-  'watchFirst',
-  'dizzy',
-  'leadMe',
-  'leadIt',
-  'leadBreath',
-  'signal',
-  'breathIn',
-  'breathOut',
-  'undo',
-]
+/** Any command in the middle: `start` is over, and `endNow` leaves nothing to look at. */
+const GIVEN = COMMANDS.filter((name) => name !== 'start' && name !== 'endNow')
+
+describe('what is heard as I linger', () => {
+  const tones = (state: RunnerState, to: number) =>
+    state.timeline.segments
+      .filter((segment) => isBody(segment) && segment.startSeconds < to)
+      .map(({ startSeconds, cue }) => `${startSeconds} ${cue}`)
+
+  it('is known before the repetitions are added, and comes so', () => {
+    const state = follow([four, then], [35, 'linger'])
+    const ahead = lingerAhead(state, 25)!
+    expect(ahead.fromSeconds).toBe(40)
+    expect(tones({ ...state, timeline: ahead.timeline }, 65)).toEqual(tones(at(state, 65), 65))
+    expect(tones(state, 65)).not.toEqual(tones(at(state, 65), 65))
+  })
+  it('ends with the side that is practised', () => {
+    const state = follow([{ form: sided, count: 2 }], [15, 'linger'])
+    const { fromSeconds, timeline } = lingerAhead(state, 10)!
+    expect(fromSeconds).toBe(20)
+    const after = timeline.segments.filter((segment) => segment.startSeconds >= 20 && segment.startSeconds < 30)
+    expect(after.map(({ side }) => side)).toEqual(['left', 'left'])
+  })
+  it('is nothing else where nothing is added: in a stillness, or when I lead', () => {
+    expect(lingerAhead(follow([then], [5, 'linger']), 10)).toBeNull()
+    expect(lingerAhead(follow([four], [5, 'linger'], [6, 'leadMe']), 10)).toBeNull()
+    expect(lingerAhead(follow([four]), 10)).toBeNull()
+  })
+})
 
 describe('whatever one changes', () => {
-  const changesArbitrary = fc.array(fc.tuple(fc.integer({ min: 0, max: 20_000 }), fc.constantFrom(...COMMANDS)), {
+  const changesArbitrary = fc.array(fc.tuple(fc.integer({ min: 0, max: 20_000 }), fc.constantFrom(...GIVEN)), {
     maxLength: 10,
   })
   it('what was lived stays as it was, to the millisecond', () => {
@@ -266,7 +279,7 @@ describe('whatever one changes', () => {
     )
   })
   it('an alternating or two-sided form ends with even sides, unless a side was asked for by itself', () => {
-    const even = COMMANDS.filter(
+    const even = GIVEN.filter(
       (name) => !['next', 'back', 'again', 'otherSide', 'oneMore', 'oneFewer', 'undo', 'linger'].includes(name),
     )
     fc.assert(

@@ -64,6 +64,19 @@ describe('the clock of a session', () => {
     expect(audioSecondsOf(kept, T0 + PHASE_MS)).toBe(5)
     expect(audioSecondsOf(keptClock(kept, reading, T0 + 2 * PHASE_MS), T0 + 2 * PHASE_MS)).toBeCloseTo(9.95, 6)
   })
+  it('passes over what fell due while the audio clock stood still', () => {
+    const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
+    // Two seconds were lost; the next phase starts at 5 s of the session, which is the third second of the audio clock.
+    const kept = keptClock(clock, { wallMs: 4000, audioSeconds: 2 }, T0 + PHASE_MS)
+    expect([2.5, 3, 3.5, 4.9, 5, 6].map((seconds) => audioSecondsOf(kept, T0 + seconds * 1000))).toEqual([
+      2.5,
+      3,
+      null,
+      null,
+      3,
+      4,
+    ])
+  })
   it('goes on at the next phase when the audio clock stands still', () => {
     const { drift } = hour((wall) => (wall < 60_000 ? wall / 1000 : wall < 75_000 ? 60 : (wall - 15_000) / 1000))
     expect(Math.abs(drift)).toBeLessThan(40)
