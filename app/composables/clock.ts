@@ -26,9 +26,9 @@ export function driveBy(context: BaseAudioContext | null): void {
   keepTime(null)
 }
 
-/** Keep the clock in order; `boundaryMs` is when the next phase starts, null while nothing is going on. */
-export function keepTime(boundaryMs: number | null): void {
-  clock = keptClock(clock, reading(), boundaryMs)
+/** Keep the clock in order; `phasesMs` is when the next phases start, null while nothing is going on. */
+export function keepTime(phasesMs: readonly number[] | null): void {
+  clock = keptClock(clock, reading(), phasesMs)
 }
 
 /** The clock that sessions run by, in milliseconds since 1970: it never jumps, as the wall clock may. */

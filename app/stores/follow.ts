@@ -28,6 +28,8 @@ import { usePersonStore } from './person'
 import { createRunningKeeper, storedRunning } from './runningKeeper'
 
 const BEAT_MS = 200
+/** So many phases ahead the clock may be set right. */
+const PHASES_AHEAD = 4
 /** A beat that comes this late means that the device has slept. */
 const SLEPT_MS = 5000
 /** Closes a routine that has no closing of its own, when it is closed early. */
@@ -130,11 +132,13 @@ export const useFollowStore = defineStore('follow', () => {
     else if (done) player.now({ kind: 'bell', bell: 'heard', quiet: person.settings.sound.quiet })
   }
 
-  /** Let the clock's time pass; called by the worker's beat and before each picture. */
+  /** Let the clock's time pass; called by the worker's beat. */
   function beat(sinceMs = 0) {
     const current = state.value
     if (!current || current.status === 'ended' || current.status === 'ready') return
     if (sinceMs > SLEPT_MS && current.status === 'running') return sleptThrough()
+    // Only here, where what is due is put on the clock just after: a step of the clock is of use when the sound knows it in time.
+    keepTime(phasesMs(current))
     catchUp()
     sound()
     write()
@@ -143,16 +147,17 @@ export const useFollowStore = defineStore('follow', () => {
   function catchUp() {
     const current = state.value
     if (!current) return
-    keepTime(boundaryMs(current))
     take(tick(current, nowMs()))
   }
 
-  /** When the next phase starts; null while nothing is going on, or it is waited. */
-  function boundaryMs(current: RunnerState): number | null {
+  /** When the next phases start; null while nothing is going on, or it is waited. */
+  function phasesMs(current: RunnerState): number[] | null {
     const here = current.status === 'running' && current.overrunSeconds === 0 ? hereOf(current) : null
     if (!here) return null
-    const left = endSeconds(current.timeline, here.segment) - current.positionSeconds
-    return current.clockMs + left * 1000
+    const { timeline: now, positionSeconds, clockMs } = current
+    return now.segments
+      .slice(here.segment.index, here.segment.index + PHASES_AHEAD)
+      .map((segment) => clockMs + (endSeconds(now, segment) - positionSeconds) * 1000)
   }
 
   /** The device slept, and nothing was heard: the session is paused where it was. */

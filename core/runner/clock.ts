@@ -21,8 +21,8 @@ const APART_MS = 25
 
 /** Farther than this they part only where something stood still; then the start of a phase that has passed unforeseen will do. */
 const STOOD_STILL_MS = 250
-/** What is due at the start of a phase is moved no later than this before it. */
-const FORESEEN_MS = 80
+/** What is due at the start of a phase is moved no later than this before it: a busy machine's sound may be that far on. Our choice. */
+const FORESEEN_MS = 300
 
 /** A clock that shows a time now. */
 export function clockAt(nowMs: number, { wallMs, audioSeconds }: ClockReading): SessionClock {
@@ -58,10 +58,14 @@ export function apartMs(clock: SessionClock, reading: ClockReading): number {
 
 /**
  * The clock kept in order. When sound begins or ends to run, time goes on without a jump. Where the two clocks have parted, the session
- * takes up the one that is further on, from the start of the next phase (`boundaryMs`) on and never in the middle of one; that is
- * settled a little ahead of it. With `boundaryMs` null nothing is going on, and any moment will do.
+ * takes up the one that is further on, from the start of a phase on and never in the middle of one; that is settled a little ahead of
+ * it. `phasesMs` are the starts of the next phases; null while nothing is going on, and any moment will do.
  */
-export function keptClock(clock: SessionClock, reading: ClockReading, boundaryMs: number | null): SessionClock {
+export function keptClock(
+  clock: SessionClock,
+  reading: ClockReading,
+  phasesMs: readonly number[] | null,
+): SessionClock {
   const { wallMs, audioSeconds } = reading
   if (audioSeconds === null) {
     return clock.audioOffsetMs === null ? clock : { ...clock, audioOffsetMs: null, next: null }
@@ -71,16 +75,19 @@ export function keptClock(clock: SessionClock, reading: ClockReading, boundaryMs
   }
   const { next } = clock
   if (next && readClock(clock, reading) >= next.fromMs) {
-    return keptClock({ ...clock, audioOffsetMs: next.audioOffsetMs, next: null }, reading, boundaryMs)
+    return keptClock({ ...clock, audioOffsetMs: next.audioOffsetMs, next: null }, reading, phasesMs)
   }
   const apart = apartMs(clock, reading)
   if (Math.abs(apart) <= APART_MS) return next ? { ...clock, next: null } : clock
   const furthest = wallMs + clock.wallOffsetMs + Math.max(0, apart)
-  if (boundaryMs === null) return clockAt(furthest, reading)
+  if (phasesMs === null) return clockAt(furthest, reading)
   const audioOffsetMs = furthest - audioSeconds * 1000
-  const same = next && Math.abs(next.fromMs - boundaryMs) < 1 ? next : null
-  if (same && Math.abs(same.audioOffsetMs - audioOffsetMs) <= APART_MS) return clock
-  if (boundaryMs - furthest >= FORESEEN_MS) return { ...clock, next: { fromMs: boundaryMs, audioOffsetMs } }
-  if (furthest >= boundaryMs && Math.abs(apart) > STOOD_STILL_MS) return clockAt(furthest, reading)
-  return { ...clock, next: same }
+  const foreseen = (ms: number) => ms - furthest >= FORESEEN_MS
+  const settled = next && phasesMs.some((ms) => Math.abs(ms - next.fromMs) < 1) ? next : null
+  if (settled && (!foreseen(settled.fromMs) || Math.abs(settled.audioOffsetMs - audioOffsetMs) <= APART_MS))
+    return clock
+  const fromMs = settled?.fromMs ?? phasesMs.find(foreseen)
+  if (fromMs !== undefined) return { ...clock, next: { fromMs, audioOffsetMs } }
+  const passed = phasesMs.some((ms) => furthest >= ms)
+  return passed && Math.abs(apart) > STOOD_STILL_MS ? clockAt(furthest, reading) : { ...clock, next: null }
 }

@@ -17,6 +17,7 @@ function hour(audioAt: (wallMs: number) => number | null) {
   let clock: SessionClock = clockAt(T0, { wallMs: 0, audioSeconds: audioAt(0) })
   let last = T0
   let mostApart = 0
+  let wentBack = 0
   const jumps: number[] = []
   const strokesOff: number[] = []
   let nextPhase = T0 + PHASE_MS
@@ -26,9 +27,9 @@ function hour(audioAt: (wallMs: number) => number | null) {
     const passedMs = from === null || to === null ? 200 : (to - from) * 1000
     // Where on the audio clock the next phase's first stroke is put, last set before it is due.
     const due = audioSecondsOf(clock, nextPhase)
-    clock = keptClock(clock, reading, nextPhase)
+    clock = keptClock(clock, reading, [nextPhase, nextPhase + PHASE_MS])
     const now = readClock(clock, reading)
-    expect(now).toBeGreaterThanOrEqual(last - 1e-6)
+    if (now < last - 1e-6) wentBack += 1
     if (Math.abs(now - last - passedMs) > 1) jumps.push(now - nextPhase)
     if (now >= nextPhase && due !== null && audioSecondsOf(clock, nextPhase) !== null) {
       strokesOff.push(Math.abs(due - (reading.audioSeconds! - (now - nextPhase) / 1000)) * 1000)
@@ -37,6 +38,7 @@ function hour(audioAt: (wallMs: number) => number | null) {
     last = now
     mostApart = Math.max(mostApart, Math.abs(apartMs(clock, reading)))
   }
+  expect(wentBack).toBe(0)
   return { drift: last - (T0 + 3_600_000), mostApart, jumps, strokesOff }
 }
 
@@ -60,14 +62,18 @@ describe('the clock of a session', () => {
   it('moves nothing at the start of a phase that is too near to put its strokes anew', () => {
     const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
     const reading = { wallMs: 4950, audioSeconds: 4.9 }
-    const kept = keptClock(clock, reading, T0 + PHASE_MS)
+    const kept = keptClock(clock, reading, [T0 + PHASE_MS])
     expect(audioSecondsOf(kept, T0 + PHASE_MS)).toBe(5)
-    expect(audioSecondsOf(keptClock(kept, reading, T0 + 2 * PHASE_MS), T0 + 2 * PHASE_MS)).toBeCloseTo(9.95, 6)
+    const phases = [T0 + PHASE_MS, T0 + 2 * PHASE_MS]
+    const later = keptClock(kept, reading, phases)
+    expect(phases.map((ms) => audioSecondsOf(later, ms))).toEqual([5, expect.closeTo(9.95, 6)])
+    // Foreseen once, it stays where it is while it comes nearer, though time is lost on.
+    expect(keptClock(later, { wallMs: 9900, audioSeconds: 9.8 }, [T0 + 2 * PHASE_MS])).toBe(later)
   })
   it('passes over what fell due while the audio clock stood still', () => {
     const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
     // Two seconds were lost; the next phase starts at 5 s of the session, which is the third second of the audio clock.
-    const kept = keptClock(clock, { wallMs: 4000, audioSeconds: 2 }, T0 + PHASE_MS)
+    const kept = keptClock(clock, { wallMs: 4000, audioSeconds: 2 }, [T0 + PHASE_MS])
     expect([2.5, 3, 3.5, 4.9, 5, 6].map((seconds) => audioSecondsOf(kept, T0 + seconds * 1000))).toEqual([
       2.5,
       3,
@@ -89,7 +95,7 @@ describe('the clock of a session', () => {
   it('takes any moment while nothing is going on', () => {
     const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
     const reading = { wallMs: 10_000, audioSeconds: 4 }
-    expect(readClock(keptClock(clock, reading, T0 + 20_000), reading)).toBe(T0 + 4000)
+    expect(readClock(keptClock(clock, reading, [T0 + 20_000]), reading)).toBe(T0 + 4000)
     expect(readClock(keptClock(clock, reading, null), reading)).toBe(T0 + 10_000)
   })
 })
