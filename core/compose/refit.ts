@@ -39,8 +39,12 @@ interface Block {
 export function refitRest(state: RunnerState, secondsLeft: number): Relay | null {
   const here = hereOf(state)
   if (!here || state.status === 'ready' || state.status === 'ended') return null
-  const blocks = [presentBlock(here), ...laterBlocks(state, here)]
-  const kept = solveBlocks(state, here, blocks, secondsLeft, state.plan.rules.closingShare)
+  const planned = [presentBlock(here), ...laterBlocks(state, here)]
+  const closes = planned.some((block) => block.closing) || lived(state).closingSeconds > 0
+  const blocks = closes ? planned : [...planned, ...spareBlocks(state)]
+  // Where there is no closing to be had, only the time is fitted.
+  const share = closes || blocks.length > planned.length ? state.plan.rules.closingShare : 0
+  const kept = solveBlocks(state, here, blocks, secondsLeft, share)
   if (kept?.closingKept) return relayOf('minutesLeft', here, blocks, kept.chosen)
   return closing(state, here, 'minutesLeft', secondsLeft) ?? (kept && relayOf('minutesLeft', here, blocks, kept.chosen))
 }

@@ -50,6 +50,27 @@ describe('"I have N minutes left"', () => {
     expect(after.length).toBeGreaterThan(0)
     expect(after.every(({ part }) => CLOSING_PARTS.includes(part))).toBe(true)
   })
+  describe('in a routine that has no closing', () => {
+    const forms = ['one', 'two', 'three'].map((id) => aForm({ id, name: id, part: 'work' }))
+    const plan = aPlan(forms.map((form) => ({ form, count: 12 })))
+    const sweep = aForm({ id: 'sweep', name: 'Sweep', part: 'gather' })
+    const spare = aPlan([{ form: sweep, count: 4 }]).routine.entries as typeof plan.closing
+    const begun = (given: typeof plan) => tick(reduce(readyRunner(given), 'start', T0), T0 + 52_000)
+
+    it('only fits the time where there is none to be had', () => {
+      const before = begun(plan)
+      const state = take(before, refitRest(before, 200))
+      expect(Math.abs(left(state) - 200)).toBeLessThan(HALF_BREATH)
+    })
+    it('ends with the one that the plan has, and goes on practising until then', () => {
+      const before = begun({ ...plan, forms: [...forms, sweep], closing: spare })
+      const state = take(before, refitRest(before, 160))
+      expect(Math.abs(left(state) - 160)).toBeLessThan(HALF_BREATH)
+      expect(totalsOf(state.timeline).closingShare!).toBeGreaterThanOrEqual(0.3 - 1e-9)
+      expect(state.timeline.occurrences.at(-1)!.formName).toBe('Sweep')
+      expect(state.timeline.occurrences.length).toBeGreaterThan(2)
+    })
+  })
   it('is carried out only where it was worked out', () => {
     const relay = refitRest(half, 300)
     const moved = reduce(half, 'next', half.clockMs)
