@@ -1,7 +1,10 @@
 import { scaleOf, withScale } from './changes'
 import { follow, hereOf, leaveNow, restOf, timelineOf, withCourse } from './course'
+import { endSeconds } from '../timeline'
 import type { AsideName, RunnerState, Undoable } from './types'
 
+/** Seconds of rounding. */
+const EPSILON = 1e-6
 /** A change of mind can be undone for so long. */
 export const UNDO_SECONDS = 10
 
@@ -24,7 +27,7 @@ export function undone(state: RunnerState, nowMs: number): RunnerState {
   const { undo } = state
   if (!undo || undoSecondsLeft(state, nowMs) <= 0) return state
   const back = isLeft(state, undo) ? takenUpAgain(state, undo) : asItWas(state, undo)
-  if (back === state) return state
+  if (back === state || !keepsLived(state, back)) return state
   const awake: RunnerState =
     state.status === 'ended'
       ? {
@@ -40,6 +43,21 @@ export function undone(state: RunnerState, nowMs: number): RunnerState {
   const place = state.asides.findLastIndex(({ what }) => what === undo.what)
   const asides = state.asides.map((aside, at) => (at === place ? { ...aside, undone: true } : aside))
   return { ...scaledBack, lead, lingering, fallenBack: false, asides }
+}
+
+/** Whether all that is over is the same in both: an undo must not change what was done. */
+function keepsLived({ timeline, positionSeconds }: RunnerState, after: RunnerState): boolean {
+  return timeline.segments
+    .filter((segment) => endSeconds(timeline, segment) <= positionSeconds)
+    .every(({ index, kind, cue, side, startSeconds }) => {
+      const same = after.timeline.segments[index]
+      return (
+        same?.kind === kind &&
+        same.cue === cue &&
+        same.side === side &&
+        Math.abs(same.startSeconds - startSeconds) < EPSILON
+      )
+    })
 }
 
 /** Whether the doing in which the command was given lies behind, because of it. */

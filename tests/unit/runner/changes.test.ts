@@ -225,6 +225,17 @@ describe('undo', () => {
 /** Any command in the middle: `start` is over, and `endNow` leaves nothing to look at. */
 const GIVEN = COMMANDS.filter((name) => name !== 'start' && name !== 'endNow')
 
+describe('an undo after the end', () => {
+  it('does not take back a repetition that was added and done', () => {
+    const plan = aPlan([{ form: breath, count: 2 }], steadyPace(1, 1), NO_WAITING)
+    const more = reduce(reduce(readyRunner(plan), 'start', T0), 'oneMore', T0)
+    const end = reduce(more, 'undo', T0 + 6000)
+    expect(end.status).toBe('ended')
+    expect(counts(end)).toEqual([[3]])
+    expect(counts(at(reduce(more, 'undo', T0 + 3000), 6))).toEqual([[2]])
+  })
+})
+
 describe('what is heard as I linger', () => {
   const tones = (state: RunnerState, to: number) =>
     state.timeline.segments
@@ -263,11 +274,14 @@ describe('whatever one changes', () => {
         for (const [wait, command] of changes) {
           const before = tick(state, state.clockMs + wait)
           state = reduce(before, command, before.clockMs)
-          const lived = (one: RunnerState) =>
+          const over = before.timeline.segments.filter(
+            ({ startSeconds, lengthSeconds }) => startSeconds + lengthSeconds <= before.positionSeconds,
+          )
+          const told = (one: RunnerState) =>
             one.timeline.segments
-              .filter(({ startSeconds, lengthSeconds }) => startSeconds + lengthSeconds <= before.positionSeconds)
+              .slice(0, over.length)
               .map(({ startSeconds, cue, side }) => `${startSeconds.toFixed(3)} ${cue} ${side}`)
-          expect(lived(state).slice(0, lived(before).length)).toEqual(lived(before))
+          expect(told(state)).toEqual(told(before))
           if (state.status !== 'ended') {
             expect(state.positionSeconds + state.overrunSeconds).toBeCloseTo(
               before.positionSeconds + before.overrunSeconds,
