@@ -116,6 +116,19 @@ export async function isEmpty(database: Database): Promise<boolean> {
   return counts.every((count) => count === 0)
 }
 
+/** Put one entry and commit at once: a page that is closed just then cannot lose it. `key` is for `kept` only. */
+export async function putNow<Store extends StoreName>(
+  database: Database,
+  store: Store,
+  value: PebblebrookSchema[Store]['value'],
+  key?: PebblebrookSchema[Store]['key'],
+): Promise<void> {
+  const transaction = database.transaction(store, 'readwrite')
+  const request = transaction.store.put(value, key)
+  transaction.commit()
+  await Promise.all([request, transaction.done])
+}
+
 /** Put a whole person in place of what is there, in one transaction: all of it or nothing. */
 export async function replaceAll(database: Database, person: PersonData): Promise<void> {
   const transaction = database.transaction(STORES, 'readwrite')

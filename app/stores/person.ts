@@ -25,6 +25,7 @@ import {
   isEmpty,
   LISTS,
   openWorld,
+  putNow,
   readAll,
   replaceAll,
   type Database,
@@ -119,7 +120,7 @@ export const usePersonStore = defineStore('person', () => {
 
   async function put<K extends ListName>(list: K, item: PersonData[K][number]) {
     const plain = JSON.parse(JSON.stringify(item)) as PersonData[K][number]
-    await database.put(list, plain as never)
+    await putNow(database, list, plain as never)
     const rest = (person.value[list] as { id: string }[]).filter(({ id }) => id !== plain.id)
     person.value = { ...person.value, [list]: [...rest, plain] }
   }
@@ -140,7 +141,7 @@ export const usePersonStore = defineStore('person', () => {
       'settings',
     )
     if (!checked.ok) return checked.faults
-    await database.put('kept', checked.value, 'settings')
+    await putNow(database, 'kept', checked.value, 'settings')
     person.value = { ...person.value, settings: checked.value }
     return []
   }
@@ -197,8 +198,8 @@ export const usePersonStore = defineStore('person', () => {
   const kept: KeptRunning = {
     getRunning: async () => (await database.get('kept', 'running')) as StoredRunning | undefined,
     getAlive: async () => (await database.get('kept', 'alive')) as StoredAlive | undefined,
-    putRunning: (value) => database.put('kept', value, 'running'),
-    putAlive: (value) => database.put('kept', value, 'alive'),
+    putRunning: (value) => putNow(database, 'kept', value, 'running'),
+    putAlive: (value) => putNow(database, 'kept', value, 'alive'),
     async deleteRunning() {
       await database.delete('kept', 'running')
       await database.delete('kept', 'alive')

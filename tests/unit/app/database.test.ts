@@ -7,6 +7,7 @@ import {
   isEmpty,
   MIGRATIONS,
   openWorld,
+  putNow,
   readAll,
   replaceAll,
   type Migration,
@@ -40,6 +41,18 @@ describe('the store', () => {
     await replaceAll(own, person())
     await eraseAll(demo)
     expect(await isEmpty(own)).toBe(false)
+  })
+
+  it('keeps an entry though the page closes the store at once', async () => {
+    const database = await openWorld('own')
+    void putNow(database, 'forms', aForm())
+    database.close()
+    const { lists } = await readAll(await openWorld('own'))
+    expect(lists[0]).toEqual([aForm()])
+  })
+  it('says so when an entry is refused', async () => {
+    const database = await openWorld('own')
+    await expect(putNow(database, 'forms', { name: 'without an id' } as never)).rejects.toThrow()
   })
 
   it('replaces all or nothing: one bad entry leaves everything as it was', async () => {
