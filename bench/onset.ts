@@ -81,11 +81,12 @@ async function watchOnsets(hidden: boolean): Promise<string> {
     if (Math.abs(off) > LOST_SECONDS) lost += 1
     else errors.push(Math.abs(off) * 1000)
   }
+  const stray = heard.filter((at) => !strokes.some(({ due }) => Math.abs(at - due) <= LOST_SECONDS)).length
   errors.sort((one, other) => one - other)
   const shifts = strokes.map(({ at, due }) => due - at)
   const moved = shifts.slice(1).filter((shift, place) => Math.abs(shift - shifts[place]!) > 0.001).length
   return (
-    `onset, page ${visibility}, ${MINUTES} min: ${strokes.length} strokes, ${lost} lost, error median ${quantile(errors, 0.5).toFixed(2)} ms, ` +
+    `onset, page ${visibility}, ${MINUTES} min: ${strokes.length} strokes, ${lost} lost, ${stray} not due, error median ${quantile(errors, 0.5).toFixed(2)} ms, ` +
     `p99 ${quantile(errors, 0.99).toFixed(2)} ms (aim 5), most ${(errors.at(-1) ?? NaN).toFixed(2)} ms; re-anchored ${moved} times`
   )
 }

@@ -2,6 +2,9 @@ import { audioSecondsOf, clockAt, keptClock, readClock, type ClockReading, type 
 
 /** The audio whose clock drives the session, while it runs. */
 let audio: BaseAudioContext | null = null
+/** What the clocks showed at the last times that the clock was kept in order, the newest last. */
+let recent: ClockReading[] = []
+const RECENT = 6
 let clock: SessionClock = clockAt(Date.now(), { wallMs: performance.now(), audioSeconds: null })
 
 const reading = (): ClockReading => ({
@@ -23,12 +26,14 @@ export function setSessionClock(): void {
 export function driveBy(context: BaseAudioContext | null): void {
   clock = clockAt(nowMs(), reading())
   audio = context
+  recent = []
   keepTime(null)
 }
 
 /** Keep the clock in order; `phasesMs` is when the next phases start, null while nothing is going on. */
 export function keepTime(phasesMs: readonly number[] | null): void {
-  clock = keptClock(clock, reading(), phasesMs)
+  recent = [...recent, reading()].slice(-RECENT)
+  clock = keptClock(clock, recent, phasesMs)
 }
 
 /** The clock that sessions run by, in milliseconds since 1970: it never jumps, as the wall clock may. */

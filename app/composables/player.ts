@@ -112,6 +112,12 @@ export function createPlayer(
     const last = sources.at(-1)
     if (last) last.onended = () => gain.disconnect()
     return () => {
+      // What has not begun is never heard: fading it would leave the beginning of what is put anew somewhere near.
+      if (context.currentTime < at) {
+        gain.disconnect()
+        for (const source of sources) source.stop()
+        return
+      }
       gain.gain.setTargetAtTime(0, context.currentTime, FADE_SECONDS)
       for (const source of sources) source.stop(context.currentTime + 6 * FADE_SECONDS)
     }

@@ -23,6 +23,8 @@ const APART_MS = 25
 const STOOD_STILL_MS = 250
 /** What is due at the start of a phase is moved no later than this before it: a busy machine's sound may be that far on. Our choice. */
 const FORESEEN_MS = 300
+/** Readings of the audio clock count for so long; longer than a busy device's bursts, and than a few beats. Our choice. */
+const RECENT_MS = 900
 
 /** A clock that shows a time now. */
 export function clockAt(nowMs: number, { wallMs, audioSeconds }: ClockReading): SessionClock {
@@ -57,15 +59,28 @@ export function apartMs(clock: SessionClock, reading: ClockReading): number {
 }
 
 /**
- * The clock kept in order. When sound begins or ends to run, time goes on without a jump. Where the two clocks have parted, the session
- * takes up the one that is further on, from the start of a phase on and never in the middle of one; that is settled a little ahead of
- * it. `phasesMs` are the starts of the next phases; null while nothing is going on, and any moment will do.
+ * How far the audio clock is ahead of the steady one, by its readings of the last moments, the newest last. A busy device renders in
+ * bursts, and a reading between two of them is behind by up to one; the reading that was furthest on tells where the clock is.
+ */
+function steadilyApartMs(clock: SessionClock, recent: readonly ClockReading[]): number {
+  const { wallMs } = recent.at(-1)!
+  const silentAt = recent.findLastIndex(({ audioSeconds }) => audioSeconds === null)
+  const counts = recent.slice(silentAt + 1).filter((reading) => wallMs - reading.wallMs <= RECENT_MS)
+  return Math.max(...counts.map((reading) => apartMs({ ...clock, next: null }, reading)))
+}
+
+/**
+ * The clock kept in order, by its readings of the last moments, the newest last and at least one. When sound begins or ends to run, time
+ * goes on without a jump. Where the two clocks have parted, the session takes up the one that is further on, from the start of a phase on
+ * and never in the middle of one; that is settled a little ahead of it. `phasesMs` are the starts of the next phases; null while nothing
+ * is going on, and any moment will do.
  */
 export function keptClock(
   clock: SessionClock,
-  reading: ClockReading,
+  recent: readonly ClockReading[],
   phasesMs: readonly number[] | null,
 ): SessionClock {
+  const reading = recent.at(-1)!
   const { wallMs, audioSeconds } = reading
   if (audioSeconds === null) {
     return clock.audioOffsetMs === null ? clock : { ...clock, audioOffsetMs: null, next: null }
@@ -75,19 +90,23 @@ export function keptClock(
   }
   const { next } = clock
   if (next && readClock(clock, reading) >= next.fromMs) {
-    return keptClock({ ...clock, audioOffsetMs: next.audioOffsetMs, next: null }, reading, phasesMs)
+    return keptClock({ ...clock, audioOffsetMs: next.audioOffsetMs, next: null }, recent, phasesMs)
   }
-  const apart = apartMs(clock, reading)
-  if (Math.abs(apart) <= APART_MS) return next ? { ...clock, next: null } : clock
-  const furthest = wallMs + clock.wallOffsetMs + Math.max(0, apart)
-  if (phasesMs === null) return clockAt(furthest, reading)
-  const audioOffsetMs = furthest - audioSeconds * 1000
-  const foreseen = (ms: number) => ms - furthest >= FORESEEN_MS
+  const apart = steadilyApartMs(clock, recent)
+  const audioOffsetMs = clock.audioOffsetMs - Math.min(0, apart)
+  const wallOffsetMs = clock.wallOffsetMs + Math.max(0, apart)
+  const parted = Math.abs(apart) > APART_MS
+  const unsettled = next ? { ...clock, next: null } : clock
+  if (phasesMs === null) return parted ? { wallOffsetMs, audioOffsetMs, next: null } : unsettled
+  const furthestMs = wallMs + wallOffsetMs
+  const foreseen = (ms: number) => ms - furthestMs >= FORESEEN_MS
   const settled = next && phasesMs.some((ms) => Math.abs(ms - next.fromMs) < 1) ? next : null
+  // What is settled stays, or its strokes would be put anew at every beat.
   if (settled && (!foreseen(settled.fromMs) || Math.abs(settled.audioOffsetMs - audioOffsetMs) <= APART_MS))
     return clock
-  const fromMs = settled?.fromMs ?? phasesMs.find(foreseen)
+  const fromMs = parted ? (settled?.fromMs ?? phasesMs.find(foreseen)) : undefined
   if (fromMs !== undefined) return { ...clock, next: { fromMs, audioOffsetMs } }
-  const passed = phasesMs.some((ms) => furthest >= ms)
-  return passed && Math.abs(apart) > STOOD_STILL_MS ? clockAt(furthest, reading) : { ...clock, next: null }
+  const passed = phasesMs.some((ms) => furthestMs >= ms)
+  if (passed && Math.abs(apart) > STOOD_STILL_MS) return { wallOffsetMs, audioOffsetMs, next: null }
+  return unsettled
 }
