@@ -1,14 +1,19 @@
 <script setup lang="ts">
-import { undoSecondsLeft } from '#core/runner'
+import { reduce, undoSecondsLeft } from '#core/runner'
 import { NOT_SAID, SENSATIONS, type Felt, type Sensation } from '#core/journal'
 
 /** After the last breath. The session is already kept; words wait until they are wanted. */
 const emit = defineEmits<{ leave: []; undo: [] }>()
 /** Silence first: nothing is asked until it is touched. */
 const asked = ref(false)
-const canUndo = ref(false)
 const follow = useFollowStore()
-useIntervalFn(() => (canUndo.value = !!follow.state && undoSecondsLeft(follow.state, nowMs()) > 0), 250, {
+/** What can still be taken back, so that the session goes on; what would change what was done cannot. */
+const takesBack = computed(() => {
+  const { state } = follow
+  return state?.undo && reduce(state, 'undo', state.clockMs).status !== 'ended' ? ASIDE_WORDS[state.undo.what] : ''
+})
+const inTime = ref(false)
+useIntervalFn(() => (inTime.value = !!follow.state && undoSecondsLeft(follow.state, nowMs()) > 0), 250, {
   immediateCallback: true,
 })
 const after = ref<Felt>({ ...NOT_SAID })
@@ -47,7 +52,14 @@ async function keep() {
     <div class="row">
       <Button size="large" label="Done" autofocus @click="keep" />
       <Button v-if="!asked" size="large" label="Say how it was" severity="secondary" @click="asked = true" />
-      <Button v-if="canUndo" size="large" label="Undo the skip" severity="secondary" text @click="emit('undo')" />
+      <Button
+        v-if="takesBack && inTime"
+        size="large"
+        :label="`Undo: ${takesBack}`"
+        severity="secondary"
+        text
+        @click="emit('undo')"
+      />
     </div>
   </div>
 </template>

@@ -3,23 +3,28 @@ import type { FollowWords } from '~/composables/followWords'
 
 /** What is done now, how much is left of it and what follows: on the left for the left, on the right for the right. */
 defineProps<{ words: FollowWords; far: boolean }>()
+
+/** Type is made to fit: no word is broken, and a long line does not push the water off the screen. */
+const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letters': Math.max(4, text.length) })
 </script>
 
 <template>
   <section class="now" :class="[words.place, { far }]" aria-label="Now">
     <div class="movement">
-      <p class="over">{{ words.over }}</p>
-      <p class="word" :style="{ '--letters': longestWord(words.word) }">{{ words.word }}</p>
+      <p class="over" :style="lettersOf(words.over)">{{ words.over }}</p>
+      <p class="word" :style="lettersOf(words.word)">{{ words.word }}</p>
     </div>
     <div class="left-over">
       <p class="figure" :class="{ long: words.figure.length > 3 }">{{ words.figure }}</p>
-      <p class="under">{{ words.under }}</p>
+      <p class="under" :style="lettersOf(words.under)">{{ words.under }}</p>
     </div>
   </section>
 </template>
 
 <style scoped>
 .now {
+  /* A letter is about so wide, as a share of the type's size. */
+  --em: 0.58;
   display: grid;
   grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
   align-items: start;
@@ -43,23 +48,25 @@ defineProps<{ words: FollowWords; far: boolean }>()
 .left-over {
   text-align: right;
 }
-.over {
-  font-size: clamp(1.3rem, 3.4vw, 2.8rem);
-  overflow-wrap: anywhere;
-}
-.word {
-  font-weight: 750;
-  font-size: clamp(2.6rem, min(15vw, calc(100vw / var(--letters))), 10rem);
-  line-height: 1.02;
-  padding-top: 0.1em;
+.now p {
   max-width: none;
   overflow-wrap: anywhere;
+}
+.over {
+  font-size: clamp(1.3rem, 3.4vw, 2.8rem);
+}
+.word {
+  /* Two lines of its column at most, and no word broken. */
+  --size: clamp(2.6rem, min(15vw, 100vw / var(--longest), 106vw / (var(--em) * var(--letters))), 10rem);
+  font-weight: 750;
+  font-size: var(--size);
+  line-height: 1.02;
+  padding-top: 0.1em;
 }
 .figure {
   font-weight: 750;
   font-size: clamp(3.6rem, 15vw, 11.5rem);
   line-height: 0.95;
-  max-width: none;
   min-height: 0.95em;
 }
 .figure.long {
@@ -67,20 +74,57 @@ defineProps<{ words: FollowWords; far: boolean }>()
 }
 .under {
   font-size: clamp(1.1rem, 2.6vw, 2.1rem);
-  max-width: none;
+}
+/* From afar everything that must be read is as tall as the distance asks, as far as the screen is wide and high enough: the form's name
+   keeps to one line and what follows to two. */
+.far {
+  --tall: min(var(--far), 17vh);
+  grid-template: 'over over' auto 'word figure' auto 'under under' auto / minmax(0, 1fr) auto;
+  gap: 0 2rem;
+  padding-top: 0.6rem;
+}
+.far.right {
+  grid-template: 'over over' auto 'figure word' auto 'under under' auto / auto minmax(0, 1fr);
+}
+.far .movement,
+.far .left-over {
+  display: contents;
+}
+.far .over {
+  grid-area: over;
+  font-size: min(var(--tall), max(2.1rem, 94vw / (var(--em) * var(--letters))));
+  line-height: 1.05;
+}
+.far .word {
+  grid-area: word;
+  font-size: max(var(--size), min(var(--tall), 92vw / (var(--em) * var(--longest))));
+}
+.far .figure,
+.far .figure.long {
+  grid-area: figure;
+  font-size: max(clamp(3rem, 13vw, 11.5rem), min(var(--tall), 24vw));
+}
+.far .under {
+  grid-area: under;
+  font-size: min(var(--tall), max(2.1rem, 165vw / (var(--em) * var(--letters))));
+  line-height: 1.05;
 }
 @media (max-width: 700px) {
   .now,
   .now.right {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: none / minmax(0, 1fr);
+  }
+  .now .movement,
+  .now .left-over {
+    display: block;
   }
   .word {
-    font-size: clamp(2.6rem, min(22vw, calc(150vw / var(--letters))), 10rem);
+    --size: clamp(2.6rem, min(22vw, 150vw / var(--longest), 250vw / (var(--em) * var(--letters))), 10rem);
   }
-  .figure {
+  .now .figure {
     font-size: 26vw;
   }
-  .figure.long {
+  .now .figure.long {
     font-size: 20vw;
   }
   .now.right .movement {
@@ -96,19 +140,5 @@ defineProps<{ words: FollowWords; far: boolean }>()
   .now.right .left-over {
     text-align: right;
   }
-}
-/* From afar everything that must be read is as tall as the distance asks, as far as the screen is wide enough. */
-.far .word {
-  --fits: calc(92vw / (0.58 * var(--letters)));
-  font-size: max(clamp(2.6rem, min(15vw, calc(100vw / var(--letters))), 10rem), min(var(--far), var(--fits)));
-}
-.far .figure,
-.far .figure.long {
-  font-size: max(clamp(3rem, 15vw, 11.5rem), min(var(--far), 24vw));
-}
-.far .under,
-.far .over {
-  font-size: min(var(--far), max(2.1rem, 11vw));
-  line-height: 1.05;
 }
 </style>

@@ -131,7 +131,7 @@ const setMeets = (what: MeetingMove | null) =>
 const ON_BREATHS = [
   { value: 'in', name: 'on the in-breath' },
   { value: 'out', name: 'on the out-breath' },
-]
+] as const
 const SCOPES = { perSide: 'for each side', inAll: 'for both together' }
 const save = handleSubmit(async (given) => {
   const form = copyOf(given) as Form
@@ -170,28 +170,8 @@ const save = handleSubmit(async (given) => {
         <Textarea id="form-about" v-model="about" rows="3" maxlength="4000" />
       </div>
       <div class="pair">
-        <div class="field">
-          <label for="form-part">Part of the arc</label>
-          <Select
-            v-model="part"
-            label-id="form-part"
-            :options="named(ARC_PARTS, PART_WORDS)"
-            option-label="name"
-            option-value="value"
-            aria-label="Part of the arc"
-          />
-        </div>
-        <div class="field">
-          <label for="form-stance">Stance</label>
-          <Select
-            v-model="stance"
-            label-id="form-stance"
-            :options="named(STANCES, STANCE_WORDS)"
-            option-label="name"
-            option-value="value"
-            aria-label="Stance"
-          />
-        </div>
+        <ChoiceField v-model="part" label="Part of the arc" :options="named(ARC_PARTS, PART_WORDS)" />
+        <ChoiceField v-model="stance" label="Stance" :options="named(STANCES, STANCE_WORDS)" />
       </div>
       <div v-if="stance === 'diagonalStep'" class="field">
         <label for="form-diagonal">Degrees from straight ahead</label>
@@ -207,18 +187,12 @@ const save = handleSubmit(async (given) => {
     </section>
 
     <section class="stack">
-      <div class="field">
-        <label for="form-counting">Counted by</label>
-        <Select
-          :model-value="values.counting?.by"
-          label-id="form-counting"
-          :options="named(COUNTING_KINDS, COUNTING_WORDS)"
-          option-label="name"
-          option-value="value"
-          aria-label="Counted by"
-          @update:model-value="setCounting"
-        />
-      </div>
+      <ChoiceField
+        label="Counted by"
+        :model-value="values.counting?.by"
+        :options="named(COUNTING_KINDS, COUNTING_WORDS)"
+        @update:model-value="$event && setCounting($event)"
+      />
       <div v-if="values.counting?.by === 'beats'" class="field">
         <label for="form-tempo">Beats a minute</label>
         <InputNumber
@@ -230,29 +204,15 @@ const save = handleSubmit(async (given) => {
         />
       </div>
       <div class="pair">
-        <div class="field">
-          <label for="form-sides">Sides</label>
-          <Select
-            v-model="sides"
-            label-id="form-sides"
-            :options="named(SIDE_ORDERS, SIDE_ORDER_WORDS)"
-            option-label="name"
-            option-value="value"
-            aria-label="Sides"
-          />
+        <ChoiceField v-model="sides" label="Sides" :options="named(SIDE_ORDERS, SIDE_ORDER_WORDS)">
           <span class="fault">{{ faultAt('sides') }}</span>
-        </div>
-        <div v-if="sides !== 'none'" class="field">
-          <label for="form-scope">The count is meant</label>
-          <Select
-            v-model="countScope"
-            label-id="form-scope"
-            :options="named(COUNT_SCOPES, SCOPES)"
-            option-label="name"
-            option-value="value"
-            aria-label="The count is meant"
-          />
-        </div>
+        </ChoiceField>
+        <ChoiceField
+          v-if="sides !== 'none'"
+          v-model="countScope"
+          label="The count is meant"
+          :options="named(COUNT_SCOPES, SCOPES)"
+        />
       </div>
       <fieldset class="counts">
         <legend class="label">Count</legend>
@@ -275,31 +235,20 @@ const save = handleSubmit(async (given) => {
         <FormMoves :moves="values.moves ?? []" :paced="paced" @change="set('moves', $event)" />
         <span class="fault">{{ faultAt('moves') }}</span>
         <div v-if="paced" class="pair">
-          <div class="field">
-            <label for="form-meets">What schools do on another breath</label>
-            <Select
-              :model-value="values.meets?.what ?? null"
-              label-id="form-meets"
-              :options="meetsChoices"
-              option-label="name"
-              option-value="value"
-              placeholder="nothing: schools agree"
-              aria-label="What schools do on another breath"
-              @update:model-value="setMeets"
-            />
-          </div>
-          <div v-if="values.meets" class="field">
-            <label for="form-meets-on">Here it is</label>
-            <Select
-              :model-value="values.meets.on"
-              label-id="form-meets-on"
-              :options="ON_BREATHS"
-              option-label="name"
-              option-value="value"
-              aria-label="Here it is"
-              @update:model-value="set('meets', { what: values.meets!.what, on: $event })"
-            />
-          </div>
+          <ChoiceField
+            label="What schools do on another breath"
+            :model-value="values.meets?.what ?? null"
+            :options="meetsChoices"
+            placeholder="nothing: schools agree"
+            @update:model-value="setMeets($event ?? null)"
+          />
+          <ChoiceField
+            v-if="values.meets"
+            label="Here it is"
+            :model-value="values.meets.on"
+            :options="ON_BREATHS"
+            @update:model-value="$event && set('meets', { what: values.meets!.what, on: $event })"
+          />
         </div>
         <FormPreview :form="values as Form" />
       </fieldset>

@@ -20,7 +20,7 @@ function toggle<T extends Area | Caution>(list: T[], item: T): T[] {
 const LEVEL_ORDER_CHOICES = [
   { value: 'up', name: 'up, and again from the lowest' },
   { value: 'upAndDown', name: 'up and down' },
-]
+] as const
 const traditionChoices = TRADITION_KINDS.map((value) => ({ value, name: TRADITION_WORDS[value] }))
 const addTradition = () => set('tradition', [...props.form.tradition, { kind: 'phase', words: '' }])
 const removeTradition = (index: number) => set('tradition', props.form.tradition.toSpliced(index, 1))
@@ -61,18 +61,13 @@ const EFFORT_WORDS = ['nothing', 'a little', 'some', 'a lot']
         />
         <span class="fault">{{ faultAt('levels') }}</span>
       </div>
-      <div v-if="form.levels.length > 0" class="field">
-        <label for="form-level-order">In which order</label>
-        <Select
-          :model-value="form.levelOrder"
-          label-id="form-level-order"
-          :options="LEVEL_ORDER_CHOICES"
-          option-label="name"
-          option-value="value"
-          aria-label="In which order"
-          @update:model-value="set('levelOrder', $event)"
-        />
-      </div>
+      <ChoiceField
+        v-if="form.levels.length > 0"
+        label="In which order"
+        :model-value="form.levelOrder"
+        :options="LEVEL_ORDER_CHOICES"
+        @update:model-value="$event && set('levelOrder', $event)"
+      />
       <div class="field">
         <label for="form-equipment">What it needs</label>
         <InputText

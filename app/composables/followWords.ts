@@ -100,7 +100,7 @@ export function followWords(moment: Moment, state: RunnerState): FollowWords {
   }
 }
 
-/** Letters of the longest word: the type is made to fit it. */
+/** Letters of the longest word. */
 export const longestWord = (text: string) => Math.max(4, ...text.split(/[\s-]+/).map((word) => word.length))
 
 function thenPhrase({ nextSaidSide, nextOccurrence }: Moment): string {

@@ -229,7 +229,7 @@ const halves = computed(() => person.settings.remote.halves && running.value)
 }
 .far .water {
   flex-basis: 6rem;
-  min-height: 6rem;
+  min-height: 4rem;
 }
 /* A stillness: no water, no controls until they are wanted. */
 .still .water,

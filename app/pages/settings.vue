@@ -59,7 +59,7 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
         <h2 id="breath">My breath</h2>
         <div v-for="{ when, name } in BREATHS" :key="when" class="stack tight">
           <h3>{{ name }}</h3>
-          <div class="row">
+          <div class="row paced">
             <SettingNumber
               v-for="half in HALVES"
               :key="half.field"
@@ -151,6 +151,13 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
 }
 .tight {
   gap: 0.3rem;
+}
+/* What they come to stands on the line of the figures, not of their names. */
+.paced {
+  align-items: end;
+}
+.paced > span {
+  line-height: 2.6rem;
 }
 .inline {
   grid-template-columns: minmax(0, 1fr) auto;

@@ -1,12 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { closeNow, refitRest } from '#core/compose'
-import { NOT_SAID, recordOf, type Felt, type SessionRecord } from '#core/journal'
+import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
 import { stepFor, stepsOf, type Routine } from '#core/routine'
 import {
   hereOf,
   nameOf,
-  outcomeOf,
   readyRunner,
   reduce,
   replay,
@@ -19,13 +18,14 @@ import {
 import { cuesOf, SAYINGS, spokenCues, type Cue } from '#core/sound'
 import { endSeconds, momentAt } from '#core/timeline'
 import { audioSecondsAt, deviceTimeZone, driveBy, keepTime, nowMs, setSessionClock } from '~/composables/clock'
+import { COMMAND_SAYINGS } from '~/composables/commandWords'
 import { createLingerCues } from '~/composables/lingerCues'
 import { createPlayer, type Player } from '~/composables/player'
 import { startSoundWorker, type SoundWorkerClient } from '~/composables/soundWorker'
 import { createSpeaker } from '~/composables/speaker'
 import type { StoredRunning } from './database'
 import { usePersonStore } from './person'
-import { createRunningKeeper, storedRunning } from './runningKeeper'
+import { createRunningKeeper, recordFrom, recordOfStored, storedRunning } from './runningKeeper'
 
 const BEAT_MS = 200
 /** So many phases ahead the clock may be set right. */
@@ -53,6 +53,7 @@ export const useFollowStore = defineStore('follow', () => {
   let player: Player | null = null
   let keeper: ReturnType<typeof createRunningKeeper> | null = null
   const cuesWhileLingering = createLingerCues()
+  const about = () => ({ id, timeZone, before: before.value })
 
   const moment = computed(() => (state.value ? momentAt(state.value.timeline, state.value.positionSeconds) : null))
   const timeline = computed(() => state.value?.timeline ?? null)
@@ -127,7 +128,7 @@ export const useFollowStore = defineStore('follow', () => {
     if (name === 'start' || name === 'signal' || name === 'breathIn' || name === 'breathOut') return
     answer.value = { name, done }
     if (!player) return
-    const words = done ? WORDS[name] : SAYINGS.notNow
+    const words = done ? COMMAND_SAYINGS[name] : SAYINGS.notNow
     if (words && person.settings.voice.announces) player.say([{ text: words, formId: '', cue: '' }])
     else if (done) player.now({ kind: 'bell', bell: 'heard', quiet: person.settings.sound.quiet })
   }
@@ -211,29 +212,21 @@ export const useFollowStore = defineStore('follow', () => {
   function write() {
     const current = state.value
     if (!current || current.status === 'ready' || current.status === 'ended') return
-    keeper ??= createRunningKeeper(person.kept, { id, timeZone, before: before.value })
+    keeper ??= createRunningKeeper(person.kept, about())
     void keeper.keep(current)
   }
 
   function finish() {
     const current = state.value
-    const outcome = current && outcomeOf(current)
-    if (!current || !outcome) return
-    const { routine } = current.plan
-    record.value = recordOf(outcome, {
-      id,
-      routineId: routine.id,
-      title: routine.name,
-      timeZone,
-      before: before.value,
-    })
+    record.value = current && recordFrom(current, about())
     const finished = record.value
+    if (!finished) return
     const keep = async () => {
       await person.putSession(finished)
       await person.kept.deleteRunning()
       interrupted.value = null
     }
-    keeper ??= createRunningKeeper(person.kept, { id, timeZone, before: before.value })
+    keeper ??= createRunningKeeper(person.kept, about())
     void keeper.finally(keep)
     worker?.end()
     worker = null
@@ -282,20 +275,8 @@ export const useFollowStore = defineStore('follow', () => {
   async function logInterrupted() {
     const stored = interrupted.value
     if (!stored) return
-    const then = replay(stored.running)
-    const outcome = outcomeOf(reduce(then, 'endNow', then.clockMs))
-    if (outcome) {
-      const { routine } = stored.running.plan
-      await person.putSession(
-        recordOf(outcome, {
-          id: stored.id,
-          routineId: routine.id,
-          title: routine.name,
-          timeZone: stored.timeZone,
-          before: stored.before,
-        }),
-      )
-    }
+    const logged = recordOfStored(stored)
+    if (logged) await person.putSession(logged)
     await forgetInterrupted()
   }
 
@@ -336,24 +317,3 @@ export const useFollowStore = defineStore('follow', () => {
     leave,
   }
 })
-
-/** The words that answer a command. */
-const WORDS: Partial<Record<CommandName, string>> = {
-  pause: SAYINGS.paused,
-  resume: SAYINGS.goOn,
-  again: SAYINGS.again,
-  oneMore: SAYINGS.oneMore,
-  oneFewer: SAYINGS.oneFewer,
-  linger: SAYINGS.linger,
-  slower: SAYINGS.slower,
-  faster: SAYINGS.faster,
-  sitDown: SAYINGS.sitDown,
-  otherSide: SAYINGS.otherSide,
-  dizzy: SAYINGS.dizzy,
-  undo: SAYINGS.undone,
-  minutesLeft: SAYINGS.minutesLeft,
-  closeNow: SAYINGS.closeNow,
-  leadIt: SAYINGS.leadIt,
-  leadMe: SAYINGS.leadMe,
-  leadBreath: SAYINGS.leadBreath,
-}

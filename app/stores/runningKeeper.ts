@@ -1,6 +1,13 @@
-import type { Felt } from '#core/journal'
-import { toRunning, type RunnerState } from '#core/runner'
+import { recordOf, type Felt, type SessionRecord } from '#core/journal'
+import { outcomeOf, reduce, replay, toRunning, type RunnerState } from '#core/runner'
 import type { StoredAlive, StoredRunning } from './database'
+
+/** What is noted of a session besides what happened in it. */
+export interface SessionAbout {
+  id: string
+  timeZone: string
+  before: Felt
+}
 
 /** The part of the store that a running session is written to. */
 export interface KeptRunning {
@@ -18,7 +25,7 @@ export const WRITE_MS = 400
  * Writes a session down as it goes: once what it is followed from, then, whenever something was said and every so often, what was said
  * and that it is still alive. Writes follow one another, so that the last one written is the last one that happened.
  */
-export function createRunningKeeper(kept: KeptRunning, about: { id: string; timeZone: string; before: Felt }) {
+export function createRunningKeeper(kept: KeptRunning, about: SessionAbout) {
   let writes: Promise<unknown> = Promise.resolve()
   let begun = false
   let givenWritten = 0
@@ -55,6 +62,19 @@ export async function storedRunning(kept: KeptRunning): Promise<StoredRunning | 
   if (!stored || alive?.id !== stored.id) return stored
   const { given, aliveAtMs } = alive
   return { ...stored, running: { ...stored.running, given, aliveAtMs } }
+}
+
+/** What is kept of a session for good; null while it has not ended. */
+export function recordFrom(state: RunnerState, about: SessionAbout): SessionRecord | null {
+  const outcome = outcomeOf(state)
+  const { id, name } = state.plan.routine
+  return outcome && recordOf(outcome, { ...about, routineId: id, title: name })
+}
+
+/** The record of an interrupted session, as far as it went. */
+export function recordOfStored({ running, id, timeZone, before }: StoredRunning): SessionRecord | null {
+  const then = replay(running)
+  return recordFrom(reduce(then, 'endNow', then.clockMs), { id, timeZone, before })
 }
 
 const plainCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T

@@ -84,17 +84,7 @@ const purposes = PURPOSES.map((value) => ({ value, name: PURPOSE_WORDS[value] })
     <NuxtLink to="/routines">Routines</NuxtLink>
     <h1>From a purpose</h1>
     <form class="asks" @submit.prevent="look(0)">
-      <div class="field">
-        <label for="purpose">What for</label>
-        <Select
-          v-model="purpose"
-          label-id="purpose"
-          :options="purposes"
-          option-label="name"
-          option-value="value"
-          aria-label="What for"
-        />
-      </div>
+      <ChoiceField v-model="purpose" label="What for" :options="purposes" />
       <div class="field">
         <label for="minutes">Minutes</label>
         <InputNumber v-model="minutes" input-id="minutes" :min="2" :max="120" show-buttons />
