@@ -50,6 +50,7 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
 }
 .now p {
   max-width: none;
+  text-wrap: balance;
   overflow-wrap: anywhere;
 }
 .over {
@@ -57,20 +58,20 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
 }
 .word {
   /* Two lines of its column at most, and no word broken. */
-  --size: clamp(2.6rem, min(15vw, 100vw / var(--longest), 106vw / (var(--em) * var(--letters))), 10rem);
+  --size: min(15vw, 100vw / var(--longest), 106vw / (var(--em) * var(--letters)), 10rem);
   font-weight: 750;
-  font-size: var(--size);
+  font-size: max(2.6rem, var(--grand, 1) * var(--size));
   line-height: 1.02;
   padding-top: 0.1em;
 }
 .figure {
   font-weight: 750;
-  font-size: clamp(3.6rem, 15vw, 11.5rem);
+  font-size: max(3.6rem, var(--grand, 1) * min(15vw, 11.5rem));
   line-height: 0.95;
   min-height: 0.95em;
 }
 .figure.long {
-  font-size: clamp(3rem, 11vw, 8rem);
+  font-size: max(3rem, var(--grand, 1) * min(11vw, 8rem));
 }
 .under {
   font-size: clamp(1.1rem, 2.6vw, 2.1rem);
@@ -78,7 +79,7 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
 /* From afar everything that must be read is as tall as the distance asks, as far as the screen is wide and high enough: the form's name
    keeps to one line and what follows to two. */
 .far {
-  --tall: min(var(--far), 17vh);
+  --needed: calc(var(--far) * var(--tall, 1));
   grid-template: 'over over' auto 'word figure' auto 'under under' auto / minmax(0, 1fr) auto;
   gap: 0 2rem;
   padding-top: 0.6rem;
@@ -92,21 +93,21 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
 }
 .far .over {
   grid-area: over;
-  font-size: min(var(--tall), max(2.1rem, 94vw / (var(--em) * var(--letters))));
+  font-size: min(var(--needed), max(2.1rem, 94vw / (var(--em) * var(--letters))));
   line-height: 1.05;
 }
 .far .word {
   grid-area: word;
-  font-size: max(var(--size), min(var(--tall), 92vw / (var(--em) * var(--longest))));
+  font-size: max(2.6rem, var(--grand, 1) * var(--size), min(var(--needed), 92vw / (var(--em) * var(--longest))));
 }
 .far .figure,
 .far .figure.long {
   grid-area: figure;
-  font-size: max(clamp(3rem, 13vw, 11.5rem), min(var(--tall), 24vw));
+  font-size: max(3rem, var(--grand, 1) * min(13vw, 11.5rem), min(var(--needed), 24vw));
 }
 .far .under {
   grid-area: under;
-  font-size: min(var(--tall), max(2.1rem, 165vw / (var(--em) * var(--letters))));
+  font-size: min(var(--needed), max(2.1rem, 165vw / (var(--em) * var(--letters))));
   line-height: 1.05;
 }
 @media (max-width: 700px) {
@@ -119,13 +120,11 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
     display: block;
   }
   .word {
-    --size: clamp(2.6rem, min(22vw, 150vw / var(--longest), 250vw / (var(--em) * var(--letters))), 10rem);
+    --size: min(22vw, 150vw / var(--longest), 250vw / (var(--em) * var(--letters)), 10rem);
   }
-  .now .figure {
-    font-size: 26vw;
-  }
+  .now .figure,
   .now .figure.long {
-    font-size: 20vw;
+    font-size: max(3rem, var(--grand, 1) * 22vw, min(var(--needed, 0px), 24vw));
   }
   .now.right .movement {
     order: 0;

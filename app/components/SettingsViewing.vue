@@ -40,7 +40,7 @@ const { pixels } = useFarSight()
 /** How tall the large word can be on this screen, for a word of eight letters. */
 const { width, height } = useWindowSize()
 const reaches = computed(() => {
-  const most = Math.min((0.92 * width.value) / (0.58 * 8), 0.17 * height.value)
+  const most = Math.min((0.92 * width.value) / (0.58 * 8), 0.13 * height.value)
   const share = Math.min(1, most / pixels.value)
   const { metres, cardPixels: card } = viewing.value
   const millimetres = (pixels.value * share * 0.67) / pixelsPerMillimetre(card)

@@ -109,11 +109,17 @@ const night = useNight()
 const far = computed(() => pixels.value > 44)
 const silent = computed(() => person.settings.sound.silent)
 const halves = computed(() => person.settings.remote.halves && running.value)
+const frame = ref<HTMLElement | null>(null)
+useFittedType(frame, () => {
+  const { over, word, figure, under } = words.value ?? { over: '', word: '', figure: '', under: '' }
+  return [status.value, halves.value, pixels.value, over, word, figure.length, under].join()
+})
 </script>
 
 <template>
   <main
     v-if="state && routine"
+    ref="frame"
     class="follow"
     :class="{ far, contrast, night, still }"
     :style="{ '--far': `${pixels.toFixed(1)}px` }"

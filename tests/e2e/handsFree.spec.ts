@@ -223,13 +223,15 @@ test('the remote page shows what arrives and what it does, and maps it', async (
   await expectNoAxeFindings(page)
 })
 
-test('type is as tall as the distance asks, once the screen is measured with a card', async ({ page }) => {
+test('type is as tall as the distance asks, once the screen is measured with a card, and pushes nothing off it', async ({
+  page,
+}) => {
   await openAt(page, '/settings')
   await page.getByRole('button', { name: 'Measure the screen with a card' }).click()
   await page.getByRole('slider', { name: 'Width of the shape' }).fill('342')
   await page.getByRole('button', { name: 'It is as wide as the card' }).click()
   await expect(page.getByText('The size of this screen is measured.')).toBeVisible()
-  await assemble(page, 'A trial', ['Rise and sink'])
+  await assemble(page, 'A trial', ['Rise and sink', 'The sparrow’s tail, both sides'])
   await page.getByRole('button', { name: 'Follow', exact: true }).click()
   await begin(page)
   await letPass(page, 9)
@@ -238,6 +240,18 @@ test('type is as tall as the distance asks, once the screen is measured with a c
     .evaluate((word) => Number.parseFloat(getComputedStyle(word).fontSize))
   // Three metres away, 20 minutes of arc are 17.45 mm; 342 pixels on 85.6 mm are 4 a millimetre; capitals take about two thirds of the size.
   expect(size).toBeGreaterThan((17.45 * 342) / 85.6 / 0.75)
+  // The words are longer than some screens are wide; the keys at the bottom are still there.
+  await expect(now(page)).toContainText('then The sparrow’s tail, both sides')
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+    [390, 844],
+    [844, 390],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    await expect(page.getByRole('button', { name: 'More', exact: true })).toBeInViewport({ ratio: 1 })
+    await expect(now(page)).toBeInViewport({ ratio: 1 })
+  }
 })
 
 test('my own voice for a form is recorded, kept, and comes before any other', async ({ page }) => {
