@@ -5,7 +5,7 @@ import { USUAL_HOUSE_RULES } from '#core/forms'
 import { emptyRoutine, stepFor, stepsOf, type Routine } from '#core/routine'
 import { readyRunner, reduce, tick, type Relay, type RunnerState } from '#core/runner'
 import { momentAt, totalsOf } from '#core/timeline'
-import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { CATALOGUE, SHIPPED_ROUTINES, SPARE_CLOSING } from '#data'
 
 const PACES: Pace[] = [
   { start: { inSeconds: 4, outSeconds: 6 }, settled: { inSeconds: 4, outSeconds: 6 }, settleMinutes: 0 },
@@ -23,9 +23,13 @@ let asked = 0
 let closingKept = 0
 for (const routine of [...SHIPPED_ROUTINES, long]) {
   for (const pace of PACES) {
-    const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+    const used = new Set([...stepsOf(routine).map(({ formId }) => formId), ...SPARE_CLOSING])
     const forms = CATALOGUE.filter(({ id }) => used.has(id))
-    const start = reduce(readyRunner({ routine, forms, ways: [], pace, rules: USUAL_HOUSE_RULES }), 'start', 0)
+    const closing = forms
+      .filter(({ id }) => SPARE_CLOSING.includes(id))
+      .map((form) => ({ ...stepFor(form, `closing-${form.id}`), restBreaths: 0 }))
+    const plan = { routine, forms, ways: [], pace, rules: USUAL_HOUSE_RULES, closing }
+    const start = reduce(readyRunner(plan), 'start', 0)
     const total = start.timeline.totalSeconds
     for (const at of [0.2, 0.4, 0.6]) {
       const state: RunnerState = tick(start, at * total * 1000)

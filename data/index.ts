@@ -43,5 +43,8 @@ export const CATALOGUE = ENTRIES.map(readEntry)
 /** The shipped routines of about 4, 12 and 25 minutes. */
 export const SHIPPED_ROUTINES = routines as Routine[]
 
+/** The forms that close a routine which has no closing of its own, when it is closed early. */
+export const SPARE_CLOSING = ['three-sweeps', 'settle']
+
 /** An invented bookbinder's six weeks. */
 export const DEMO_SCENARIO = demo as DemoScenario

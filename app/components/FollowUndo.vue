@@ -8,8 +8,13 @@ const left = ref(0)
 const words = computed(() => {
   const { answer } = follow
   if (!answer) return ''
-  return answer.done ? (ANSWER_WORDS[answer.name] ?? '') : 'That makes no sense just now.'
+  if (!answer.done) return 'That makes no sense just now.'
+  const refitted = answer.name === 'minutesLeft' || answer.name === 'closeNow'
+  const came = refitted ? ` ${durationPhrase(secondsThen.value)} left.` : ''
+  return `${ANSWER_WORDS[answer.name] ?? ''}${came}`
 })
+/** How much was left when it was answered: it does not count down, or it would be read out again and again. */
+const secondsThen = ref(0)
 /** The answer stays for as long as it can be undone, and a little while where nothing can. */
 const since = ref(0)
 function look() {
@@ -20,8 +25,10 @@ watch(
   () => [follow.answer, follow.state?.undo],
   () => {
     since.value = nowMs()
+    secondsThen.value = follow.moment?.secondsLeft ?? 0
     look()
   },
+  { immediate: true },
 )
 useIntervalFn(look, 250, { immediateCallback: true })
 </script>

@@ -47,7 +47,7 @@ export const ANSWER_WORDS: Partial<Record<CommandName | 'slept', string>> = {
   leadIt: 'It leads, at my pace.',
   leadMe: 'I lead: each repetition waits for my signal.',
   leadBreath: 'My breath leads.',
-  minutesLeft: 'The rest fits the minutes left.',
+  minutesLeft: 'The rest is fitted.',
   closeNow: 'Closing after this breath.',
   undo: 'Taken back.',
   slept: 'The device slept. Paused where it was.',

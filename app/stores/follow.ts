@@ -15,10 +15,10 @@ import {
   type CommandName,
   type RunnerState,
 } from '#core/runner'
-import { cuesOf, SAYINGS, spokenCues, type Cue } from '#core/sound'
+import { answerSaid, cuesOf, spokenCues, type Cue } from '#core/sound'
 import { endSeconds, momentAt } from '#core/timeline'
+import { SPARE_CLOSING } from '#data'
 import { audioSecondsAt, deviceTimeZone, driveBy, keepTime, nowMs, setSessionClock } from '~/composables/clock'
-import { COMMAND_SAYINGS } from '~/composables/commandWords'
 import { createLingerCues } from '~/composables/lingerCues'
 import { createPlayer, type Player } from '~/composables/player'
 import { startSoundWorker, type SoundWorkerClient } from '~/composables/soundWorker'
@@ -32,8 +32,6 @@ const BEAT_MS = 200
 const PHASES_AHEAD = 4
 /** A beat that comes this late means that the device has slept. */
 const SLEPT_MS = 5000
-/** Closes a routine that has no closing of its own, when it is closed early. */
-const SPARE_CLOSING = ['three-sweeps', 'hands-on-the-belly']
 
 /** The session under way: a runner driven by the clock, heard through a player, written down as it goes. */
 export const useFollowStore = defineStore('follow', () => {
@@ -128,8 +126,9 @@ export const useFollowStore = defineStore('follow', () => {
     if (name === 'start' || name === 'signal' || name === 'breathIn' || name === 'breathOut') return
     answer.value = { name, done }
     if (!player) return
-    const words = done ? COMMAND_SAYINGS[name] : SAYINGS.notNow
-    if (words && person.settings.voice.announces) player.say([{ text: words, formId: '', cue: '' }])
+    const said = answerSaid(name, done, moment.value?.secondsLeft ?? 0)
+    if (said.length > 0 && person.settings.voice.announces)
+      player.say(said.map((text) => ({ text, formId: '', cue: '' })))
     else if (done) player.now({ kind: 'bell', bell: 'heard', quiet: person.settings.sound.quiet })
   }
 

@@ -1,6 +1,6 @@
 import { breathAt } from '../breath'
 import { allowedCounts, CLOSING_PARTS, COUNT_UNITS, keepsSidesEven } from '../forms'
-import { solveFit, type FitAnswer, type FitOption, type FitSpan } from '../routine'
+import { solveFit, type FitOption, type FitSpan } from '../routine'
 import { endOfBreath, hereOf, relayed, settingOf, type Here, type Relay, type RunnerState } from '../runner'
 import {
   courseItem,
@@ -18,10 +18,13 @@ import {
 /** How far off the length may be: half a breath of what is breathed now, and a second at least. */
 const LEAST_TOLERANCE_SECONDS = 1
 /** The search gives up being exact after so many steps: an answer is wanted within the breath. */
-const MOST_STEPS = 20_000
+const MOST_STEPS = 8_000
 /** So often it is searched again where the breath settles; each time with a little more closing to be safe. */
 const MOST_TURNS = 3
 const SHARE_MARGIN = 0.01
+/** Where the closing's whole share and the time cannot both be had, so much of the share will do. Our choice. */
+const NEARLY_SHARE = 0.85
+const TOO_LONG_SHARE = 0.03
 /** A round fewer counts like so many steps of a count. Our choice. */
 const ROUND_COST = 4
 
@@ -45,9 +48,18 @@ export function refitRest(state: RunnerState, secondsLeft: number): Relay | null
   // Where there is no closing to be had, only the time is fitted.
   const share = closes || blocks.length > planned.length ? state.plan.rules.closingShare : 0
   const kept = solveBlocks(state, here, blocks, secondsLeft, share)
-  if (kept?.closingKept) return relayOf('minutesLeft', here, blocks, kept.chosen)
-  return closing(state, here, 'minutesLeft', secondsLeft) ?? (kept && relayOf('minutesLeft', here, blocks, kept.chosen))
+  if (kept?.closingKept && !isTooLong(kept, secondsLeft)) return relayOf('minutesLeft', here, kept)
+  // Counts are coarse: with a little less closing the time may be met.
+  const nearly = kept?.closingKept ? solveBlocks(state, here, blocks, secondsLeft, share * NEARLY_SHARE) : null
+  if (nearly?.closingKept && !isTooLong(nearly, secondsLeft)) return relayOf('minutesLeft', here, nearly)
+  // The share is out of reach within the time: all that is left is the closing.
+  const only = solveClosing(state, here, secondsLeft)
+  const best = only && kept?.closingKept && Math.abs(only.offSeconds) >= kept.offSeconds ? kept : (only ?? kept)
+  return best && relayOf('minutesLeft', here, best)
 }
+/** Longer than asked by more than a breath, and by more than a small part of the time. */
+const isTooLong = ({ offSeconds, toleranceSeconds }: Solved, askedSeconds: number) =>
+  offSeconds > Math.max(2 * toleranceSeconds, TOO_LONG_SHARE * askedSeconds)
 
 /**
  * "Close now": straight to gathering and settling, as long as suits what was done. A routine without a closing gets the plan's own one.
@@ -65,33 +77,49 @@ export function closeNow(state: RunnerState): Relay | null {
     .reduce((sum, { lengthSeconds }) => sum + lengthSeconds, 0)
   // Who asks for no share of closing gets the closing as planned.
   const wanted = closingShare > 0 ? closingShare * (movingSeconds + out) - closingSeconds : planned
-  return closing(state, here, 'closeNow', out + wanted)
+  const solved = solveClosing(state, here, out + wanted)
+  return solved && relayOf('closeNow', here, solved)
 }
 
 const isClosing = ({ doing }: { doing: Doing }) => CLOSING_PARTS.includes(doing.step.part)
 
-function closing(state: RunnerState, here: Here, relay: Relay['relay'], seconds: number): Relay | null {
+/** From here straight to the closing. Where even its least counts take too long, all of it but its end may be left out. */
+function solveClosing(state: RunnerState, here: Here, seconds: number): Solved | null {
   const present = presentBlock(here)
   // In the closing already: it goes on from here.
   const first: Block = isClosing(here.item)
     ? present
     : { ...present, options: present.options.filter(({ leaves }) => leaves) }
+  if (first.options.length === 0) return null
   const later = laterBlocks(state, here).filter((block) => block.closing)
   const spare = later.length === 0 && !isClosing(here.item) ? spareBlocks(state) : []
   const blocks = [first, ...later, ...spare].map((block) => ({
     ...block,
     options: block.options.some(({ drops }) => !drops) ? block.options.filter(({ drops }) => !drops) : block.options,
   }))
-  if (first.options.length === 0) return null
-  const answer = solveBlocks(state, here, blocks, seconds, 0)
-  return answer && relayOf(relay, here, blocks, answer.chosen)
+  const whole = solveBlocks(state, here, blocks, seconds, 0)
+  if (!whole || whole.offSeconds <= whole.toleranceSeconds) return whole
+  const shorter = blocks.map((block, place) =>
+    place > 0 && place < blocks.length - 1 ? { ...block, options: [...block.options, drop] } : block,
+  )
+  return solveBlocks(state, here, shorter, seconds, 0)
 }
 
 function spareBlocks({ plan }: RunnerState): Block[] {
   return (plan.closing ?? []).map((step) => stepBlock(plan.forms, courseItem(0, plainDoing(step))))
 }
 
-function relayOf(relay: Relay['relay'], here: Here, blocks: readonly Block[], chosen: readonly number[]): Relay {
+/** A choice among blocks, and how it comes out. */
+interface Solved {
+  blocks: readonly Block[]
+  chosen: readonly number[]
+  closingKept: boolean
+  /** By how much the rest is longer than what was asked. */
+  offSeconds: number
+  toleranceSeconds: number
+}
+
+function relayOf(relay: Relay['relay'], here: Here, { blocks, chosen }: Pick<Solved, 'blocks' | 'chosen'>): Relay {
   const picked = blocks.map(({ options }, place) => options[chosen[place]!]!)
   const [present, ...later] = picked
   return {
@@ -227,12 +255,18 @@ const dropIf = (doing: Doing) => (isClosing({ doing }) ? [] : [drop])
  * sums, which is quick. What a choice really comes to is asked of the Timeline afterwards, and where that is off, as the breath settles
  * or a stance is saved, the search is made again for a target moved by as much.
  */
-function solveBlocks(state: RunnerState, here: Here, blocks: Block[], secondsLeft: number, closingShare: number) {
+function solveBlocks(
+  state: RunnerState,
+  here: Here,
+  blocks: Block[],
+  secondsLeft: number,
+  closingShare: number,
+): Solved | null {
   const now = state.positionSeconds + state.overrunSeconds
   const breath = breathAt(state.plan.pace, now)
   const tolerance = Math.max(LEAST_TOLERANCE_SECONDS, (breath.inSeconds + breath.outSeconds) / 2)
   const spans = spansOf(state, here, blocks)
-  let best: { answer: FitAnswer; off: number; closingKept: boolean } | null = null
+  let best: Solved | null = null
   let shift = 0
   for (let turn = 0; turn < MOST_TURNS; turn += 1) {
     const target = now + secondsLeft - shift
@@ -248,20 +282,21 @@ function solveBlocks(state: RunnerState, here: Here, blocks: Block[], secondsLef
       mostSteps: MOST_STEPS,
     })
     if (!answer) break
-    const { timeline } = relayed(state, relayOf('minutesLeft', here, blocks, answer.chosen))
+    const { timeline } = relayed(state, relayOf('minutesLeft', here, { blocks, chosen: answer.chosen }))
     const off = timeline.totalSeconds - now - secondsLeft
     const { closingSeconds, movingSeconds } = totalsOf(timeline)
     const closingKept = closingSeconds >= closingShare * movingSeconds - EPSILON
     const better =
       !best ||
       (closingKept && !best.closingKept) ||
-      (closingKept === best.closingKept && Math.abs(off) < Math.abs(best.off))
-    if (better) best = { answer, off, closingKept }
+      (closingKept === best.closingKept && Math.abs(off) < Math.abs(best.offSeconds))
+    if (better) best = { blocks, chosen: answer.chosen, closingKept, offSeconds: off, toleranceSeconds: tolerance }
     if (closingKept && Math.abs(off) <= tolerance) break
-    if (!answer.closingKept) break
+    // What no choice reaches is not reached by moving the target either.
+    if (!answer.closingKept || answer.missSeconds > 0) break
     shift += off
   }
-  return best && { chosen: best.answer.chosen, closingKept: best.closingKept }
+  return best
 }
 const EPSILON = 1e-6
 

@@ -40,6 +40,7 @@ export const SAYINGS = {
   dizzy: 'breathe normally. let everything go. go on when it has passed, or close',
   undone: 'taken back',
   closeNow: 'closing now',
+  minuteLeft: 'minute left',
   minutesLeft: 'minutes left',
   slower: 'slower',
   faster: 'faster',

@@ -43,6 +43,23 @@ describe('"I have N minutes left"', () => {
     const state = take(half, refitRest(half, (whole + 2) * 60))
     expect(Math.abs(left(state) - (whole + 2) * 60)).toBeLessThan(HALF_BREATH)
   })
+  it('does not give up the work for a few seconds that coarse counts leave over', () => {
+    const sunday = SHIPPED_ROUTINES.find(({ id }) => id === 'sunday-by-the-window')!
+    const state = followed(sunday, 302)
+    const after = take(state, refitRest(state, 483))
+    expect(left(after) - 483).toBeLessThan(483 * 0.03)
+    expect(totalsOf(after.timeline).closingShare!).toBeGreaterThanOrEqual(0.3 - 1e-9)
+    const later = after.timeline.occurrences.slice(hereOf(after)!.index + 1)
+    expect(later.some(({ part }) => !CLOSING_PARTS.includes(part))).toBe(true)
+  })
+  it('leaves out all of the closing but its end, where its least counts take too long', () => {
+    const late = followed(MORNING, 460)
+    const whole = take(late, refitRest(late, 100))
+    const short = take(late, refitRest(late, 45))
+    expect(left(short)).toBeLessThan(left(whole))
+    expect(Math.abs(left(short) - 45)).toBeLessThan(2 * HALF_BREATH)
+    expect(short.timeline.occurrences.at(-1)!.formName).toBe(whole.timeline.occurrences.at(-1)!.formName)
+  })
   it('goes straight to the closing when there is time for nothing else', () => {
     const late = followed(MORNING, 460)
     const state = take(late, refitRest(late, 75))
