@@ -2,14 +2,24 @@
 import type { FollowWords } from '~/composables/followWords'
 
 /** What is done now, how much is left of it and what follows: on the left for the left, on the right for the right. */
-defineProps<{ words: FollowWords; far: boolean }>()
+const props = defineProps<{
+  words: FollowWords
+  far: boolean
+  /** Whatever else, when it changes, changes the room that is left for the words. */
+  beside: string
+}>()
+const section = ref<HTMLElement | null>(null)
+useFittedType(section, () => {
+  const { over, word, figure, under, place } = props.words
+  return [props.beside, props.far, place, over, word, figure.length, under].join()
+})
 
 /** Type is made to fit: no word is broken, and a long line does not push the water off the screen. */
 const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letters': Math.max(4, text.length) })
 </script>
 
 <template>
-  <section class="now" :class="[words.place, { far }]" aria-label="Now">
+  <section ref="section" class="now" :class="[words.place, { far, coming: words.coming }]" aria-label="Now">
     <div class="movement">
       <p class="over" :style="lettersOf(words.over)">{{ words.over }}</p>
       <p class="word" :style="lettersOf(words.word)">{{ words.word }}</p>
@@ -58,9 +68,12 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
 }
 .word {
   /* Two lines of its column at most, and no word broken. */
-  --size: min(15vw, 100vw / var(--longest), 106vw / (var(--em) * var(--letters)), 10rem);
+  --most: min(15vw, 10rem);
+  --size: min(var(--most), 100vw / var(--longest), 98vw / (var(--em) * var(--letters)));
   font-weight: 750;
   font-size: max(2.6rem, var(--grand, 1) * var(--size));
+  /* The room of one line at its largest: what lies below does not jump from phase to phase. */
+  min-height: calc(var(--grand, 1) * var(--most) * 1.12);
   line-height: 1.02;
   padding-top: 0.1em;
 }
@@ -95,6 +108,7 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
   grid-area: over;
   font-size: min(var(--needed), max(2.1rem, 94vw / (var(--em) * var(--letters))));
   line-height: 1.05;
+  min-height: calc(var(--needed) * 1.05);
 }
 .far .word {
   grid-area: word;
@@ -109,6 +123,10 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
   grid-area: under;
   font-size: min(var(--needed), max(2.1rem, 165vw / (var(--em) * var(--letters))));
   line-height: 1.05;
+  min-height: calc(var(--needed) * 2.1);
+}
+.far.coming .under {
+  min-height: 0;
 }
 @media (max-width: 700px) {
   .now,
@@ -120,11 +138,16 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
     display: block;
   }
   .word {
-    --size: min(22vw, 150vw / var(--longest), 250vw / (var(--em) * var(--letters)), 10rem);
+    --most: min(22vw, 10rem);
+    --size: min(var(--most), 150vw / var(--longest), 250vw / (var(--em) * var(--letters)));
   }
   .now .figure,
   .now .figure.long {
     font-size: max(3rem, var(--grand, 1) * 22vw, min(var(--needed, 0px), 24vw));
+  }
+  .far .over,
+  .far .under {
+    min-height: 0;
   }
   .now.right .movement {
     order: 0;
@@ -132,12 +155,6 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
   .now.middle .movement,
   .now.middle .left-over {
     text-align: center;
-  }
-  .now.left .left-over {
-    text-align: left;
-  }
-  .now.right .left-over {
-    text-align: right;
   }
 }
 </style>

@@ -11,6 +11,8 @@ export interface FollowWords {
   under: string
   /** Where on the screen the movement stands: left is left. */
   place: 'left' | 'right' | 'middle'
+  /** Only what is to come is said; nothing is counted yet. */
+  coming: boolean
 }
 
 const clockPhrase = (seconds: number) => {
@@ -20,6 +22,11 @@ const clockPhrase = (seconds: number) => {
 
 /** The words of a moment. All counts, sides and times are the Timeline's; here they are only phrased. */
 export function followWords(moment: Moment, state: RunnerState): FollowWords {
+  const { kind } = moment.segment
+  return { ...wordsOf(moment, state), coming: kind === 'announce' || kind === 'stanceChange' }
+}
+
+function wordsOf(moment: Moment, state: RunnerState): Omit<FollowWords, 'coming'> {
   const { overrunSeconds } = state
   const { segment, occurrence } = moment
   const place = segment.side === 'left' || segment.side === 'right' ? segment.side : 'middle'

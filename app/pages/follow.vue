@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { actionOf, type RemoteInput } from '#core/runner'
+import type { FollowWords } from '~/composables/followWords'
 
 definePageMeta({
   layout: 'bare',
@@ -23,7 +24,13 @@ watch(running, (now) => void (now ? wakeLock.request('screen') : wakeLock.releas
   immediate: true,
 })
 
-const words = computed(() => (follow.moment && state.value ? followWords(follow.moment, state.value) : null))
+/** The same object while nothing is said otherwise: most beats change no word, and then nothing is drawn anew. */
+const words = computed<FollowWords | null>((before) => {
+  const now = follow.moment && state.value ? followWords(follow.moment, state.value) : null
+  const isSame =
+    before && now && (Object.keys(now) as (keyof FollowWords)[]).every((part) => now[part] === before[part])
+  return isSame ? before : now
+})
 const spoken = computed(() => {
   if (status.value === 'paused') return 'Paused.'
   if (status.value === 'dizzy') return 'Breathe normally. Let everything go.'
@@ -109,17 +116,11 @@ const night = useNight()
 const far = computed(() => pixels.value > 44)
 const silent = computed(() => person.settings.sound.silent)
 const halves = computed(() => person.settings.remote.halves && running.value)
-const frame = ref<HTMLElement | null>(null)
-useFittedType(frame, () => {
-  const { over, word, figure, under } = words.value ?? { over: '', word: '', figure: '', under: '' }
-  return [status.value, halves.value, pixels.value, over, word, figure.length, under].join()
-})
 </script>
 
 <template>
   <main
     v-if="state && routine"
-    ref="frame"
     class="follow"
     :class="{ far, contrast, night, still }"
     :style="{ '--far': `${pixels.toFixed(1)}px` }"
@@ -145,7 +146,7 @@ useFittedType(frame, () => {
         <span>{{ routine.name }}</span>
         <span v-if="follow.moment">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
       </p>
-      <FollowNow v-if="words" :words="words" :far="far" />
+      <FollowNow v-if="words" :words="words" :far="far" :beside="`${status} ${halves} ${pixels}`" />
       <p v-if="!running" class="paused">Paused</p>
       <div class="water"><BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" /></div>
       <div v-if="halves" class="halves">
