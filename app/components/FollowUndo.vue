@@ -22,7 +22,8 @@ function look() {
   if (left.value === 0 && nowMs() - since.value > 4000) follow.answer = null
 }
 watch(
-  () => [follow.answer, follow.state?.undo],
+  // Two sources, compared one by one: an array made anew would be another at every beat.
+  [() => follow.answer, () => follow.state?.undo],
   () => {
     since.value = nowMs()
     secondsThen.value = follow.moment?.secondsLeft ?? 0

@@ -53,7 +53,7 @@ export function refitRest(state: RunnerState, secondsLeft: number): Relay | null
   const nearly = kept?.closingKept ? solveBlocks(state, here, blocks, secondsLeft, share * NEARLY_SHARE) : null
   if (nearly?.closingKept && !isTooLong(nearly, secondsLeft)) return relayOf('minutesLeft', here, nearly)
   // The share is out of reach within the time: all that is left is the closing.
-  const only = solveClosing(state, here, secondsLeft)
+  const only = solveClosing(state, here, secondsLeft, 'last')
   const best = only && kept?.closingKept && Math.abs(only.offSeconds) >= kept.offSeconds ? kept : (only ?? kept)
   return best && relayOf('minutesLeft', here, best)
 }
@@ -77,14 +77,17 @@ export function closeNow(state: RunnerState): Relay | null {
     .reduce((sum, { lengthSeconds }) => sum + lengthSeconds, 0)
   // Who asks for no share of closing gets the closing as planned.
   const wanted = closingShare > 0 ? closingShare * (movingSeconds + out) - closingSeconds : planned
-  const solved = solveClosing(state, here, out + wanted)
+  const solved = solveClosing(state, here, out + wanted, 'ends')
   return solved && relayOf('closeNow', here, solved)
 }
 
 const isClosing = ({ doing }: { doing: Doing }) => CLOSING_PARTS.includes(doing.step.part)
 
-/** From here straight to the closing. Where even its least counts take too long, all of it but its end may be left out. */
-function solveClosing(state: RunnerState, here: Here, seconds: number): Solved | null {
+/**
+ * From here straight to the closing. Where even its least counts take too long, what lies between its first and its last is left out
+ * (`cutTo` 'ends'), and then all of it but the last.
+ */
+function solveClosing(state: RunnerState, here: Here, seconds: number, cutTo: 'ends' | 'last'): Solved | null {
   const present = presentBlock(here)
   // In the closing already: it goes on from here.
   const first: Block = isClosing(here.item)
@@ -93,16 +96,20 @@ function solveClosing(state: RunnerState, here: Here, seconds: number): Solved |
   if (first.options.length === 0) return null
   const later = laterBlocks(state, here).filter((block) => block.closing)
   const spare = later.length === 0 && !isClosing(here.item) ? spareBlocks(state) : []
-  const blocks = [first, ...later, ...spare].map((block) => ({
+  const whole = [first, ...later, ...spare].map((block) => ({
     ...block,
     options: block.options.some(({ drops }) => !drops) ? block.options.filter(({ drops }) => !drops) : block.options,
   }))
-  const whole = solveBlocks(state, here, blocks, seconds, 0)
-  if (!whole || whole.offSeconds <= whole.toleranceSeconds) return whole
-  const shorter = blocks.map((block, place) =>
-    place > 0 && place < blocks.length - 1 ? { ...block, options: [...block.options, drop] } : block,
-  )
-  return solveBlocks(state, here, shorter, seconds, 0)
+  const without = (from: number) =>
+    whole.map((block, place) =>
+      place >= from && place < whole.length - 1 ? { ...block, options: [...block.options, drop] } : block,
+    )
+  let best: Solved | null = null
+  for (const blocks of [whole, without(2), ...(cutTo === 'last' ? [without(1)] : [])]) {
+    best = solveBlocks(state, here, blocks, seconds, 0)
+    if (!best || best.offSeconds <= best.toleranceSeconds) break
+  }
+  return best
 }
 
 function spareBlocks({ plan }: RunnerState): Block[] {

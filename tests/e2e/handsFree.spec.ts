@@ -128,7 +128,7 @@ test('the simulated clicker: one more, and "four minutes left" with the closing 
   await expect(page.getByRole('row', { name: /Settle/ }).first()).toContainText('done')
 })
 
-test('undo takes a skip back within ten seconds', async ({ page }) => {
+test('undo takes a skip back within ten seconds, and what was said of it goes', async ({ page }) => {
   await follow(page, ['Rise and sink', 'Draw the bow'])
   await letPass(page, 25)
   await expect(now(page)).toContainText('4more')
@@ -140,6 +140,10 @@ test('undo takes a skip back within ten seconds', async ({ page }) => {
   await expect(now(page)).toContainText('Rise and sink')
   await letPass(page, 4)
   await expect(now(page)).toContainText('4more')
+  await page.keyboard.press('+')
+  await expect(answer(page)).toContainText('One more.')
+  for (const seconds of [8, 8]) await letPass(page, seconds)
+  await expect(page.getByText('One more.')).toHaveCount(0)
 })
 
 test('dizzy drops all pacing, waits, and goes on or closes', async ({ page }) => {

@@ -120,6 +120,14 @@ describe('"close now"', () => {
       true,
     )
   })
+  it('gathers and settles however little was done, and leaves out what lies between', () => {
+    const early = followed(MORNING, 30)
+    const state = take(early, closeNow(early))
+    const after = state.timeline.occurrences.slice(hereOf(state)!.index + 1)
+    const planned = early.timeline.occurrences.filter(({ part }) => CLOSING_PARTS.includes(part))
+    expect(planned.length).toBeGreaterThan(2)
+    expect(after.map(({ formName }) => formName)).toEqual([planned[0]!.formName, planned.at(-1)!.formName])
+  })
   it('closes a routine that has no closing with the one it is given', () => {
     const form = aForm({ id: 'work', part: 'work' })
     const sweep = aForm({ id: 'sweep', name: 'Sweep', part: 'gather' })
