@@ -17,7 +17,10 @@ const long: Routine = {
     .slice(0, 25)
     .map((form) => stepFor(form, form.id)),
 }
+/** Each is asked so many times: on a shared machine one asking may be held up by what others do. */
+const TIMES = 3
 const ms: number[] = []
+const best: number[] = []
 let met = 0
 let asked = 0
 let closingKept = 0
@@ -35,10 +38,15 @@ for (const routine of [...SHIPPED_ROUTINES, long]) {
       const state: RunnerState = tick(start, at * total * 1000)
       for (const share of [0.4, 0.7, 1.2]) {
         const seconds = (1 - at) * total * share
-        const from = performance.now()
-        const relay: Relay | null = refitRest(state, seconds)
-        const after = relay ? reduce(state, relay, state.clockMs) : state
-        ms.push(performance.now() - from)
+        const timed = Array.from({ length: TIMES }, () => {
+          const from = performance.now()
+          const relay: Relay | null = refitRest(state, seconds)
+          const after = relay ? reduce(state, relay, state.clockMs) : state
+          return { after, took: performance.now() - from }
+        })
+        const { after } = timed[0]!
+        ms.push(timed[0]!.took)
+        best.push(Math.min(...timed.map(({ took }) => took)))
         const left = momentAt(after.timeline, after.positionSeconds)!.secondsLeft
         asked += 1
         if (Math.abs(left - seconds) < 8) met += 1
@@ -51,6 +59,7 @@ for (const routine of [...SHIPPED_ROUTINES, long]) {
 ms.sort((one, other) => one - other)
 const at = (share: number) => ms[Math.floor((ms.length - 1) * share)]!.toFixed(1)
 console.log(
-  `refit: ${asked} times "minutes left", from the command to the new Timeline: median ${at(0.5)} ms, 95th percentile ${at(0.95)} ms, longest ${at(1)} ms (aim 50); ` +
+  `refit: ${asked} times "minutes left", from the command to the new Timeline: median ${at(0.5)} ms, 95th percentile ${at(0.95)} ms, longest ${at(1)} ms (aim 50), longest ` +
+    `when each is asked ${TIMES} times and the quickest counts ${Math.max(...best).toFixed(1)} ms; ` +
     `within half a breath ${met}, closing kept ${closingKept}`,
 )

@@ -26,7 +26,9 @@ const SHARE_MARGIN = 0.01
 const NEARLY_SHARE = 0.85
 const TOO_LONG_SHARE = 0.03
 /** A round fewer counts like so many steps of a count. Our choice. */
-const ROUND_COST = 4
+const STEPS_PER_ROUND = 2
+/** Each step away from the planned count costs one more than the one before it: many small changes rather than one large. */
+const costOf = (steps: number) => (Math.abs(steps) * (Math.abs(steps) + 1)) / 2
 
 /** What can become of a part of the rest: of one doing its count, of a group its rounds; or it is left out. */
 interface Block {
@@ -47,10 +49,11 @@ export function refitRest(state: RunnerState, secondsLeft: number): Relay | null
   const blocks = closes ? planned : [...planned, ...spareBlocks(state)]
   // Where there is no closing to be had, only the time is fitted.
   const share = closes || blocks.length > planned.length ? state.plan.rules.closingShare : 0
-  const kept = solveBlocks(state, here, blocks, secondsLeft, share)
+  const spans = spansOf(state, here, blocks)
+  const kept = solveBlocks(state, here, blocks, spans, secondsLeft, share)
   if (kept?.closingKept && !isTooLong(kept, secondsLeft)) return relayOf('minutesLeft', here, kept)
   // Counts are coarse: with a little less closing the time may be met.
-  const nearly = kept?.closingKept ? solveBlocks(state, here, blocks, secondsLeft, share * NEARLY_SHARE) : null
+  const nearly = kept?.closingKept ? solveBlocks(state, here, blocks, spans, secondsLeft, share * NEARLY_SHARE) : null
   if (nearly?.closingKept && !isTooLong(nearly, secondsLeft)) return relayOf('minutesLeft', here, nearly)
   // The share is out of reach within the time: all that is left is the closing.
   const only = solveClosing(state, here, secondsLeft, 'last')
@@ -104,9 +107,11 @@ function solveClosing(state: RunnerState, here: Here, seconds: number, cutTo: 'e
     whole.map((block, place) =>
       place >= from && place < whole.length - 1 ? { ...block, options: [...block.options, drop] } : block,
     )
+  // Leaving out is the last option of each: what the others take is the same in all three.
+  const spans = spansOf(state, here, without(1))
   let best: Solved | null = null
   for (const blocks of [whole, without(2), ...(cutTo === 'last' ? [without(1)] : [])]) {
-    best = solveBlocks(state, here, blocks, seconds, 0)
+    best = solveBlocks(state, here, blocks, spans, seconds, 0)
     if (!best || best.offSeconds <= best.toleranceSeconds) break
   }
   return best
@@ -174,7 +179,7 @@ function presentBlock(here: Here): Block {
     for (let fewer = 1; fewer <= segment.repetitions - segment.repetition; fewer += 1) {
       const second = occurrence.counts.length === 2 ? -fewer : 0
       const change = { first: item.change.first - fewer, second: item.change.second + second }
-      options.push({ ...stay, value: -fewer, cost: fewer * fewer, change })
+      options.push({ ...stay, value: -fewer, cost: costOf(fewer), change })
     }
   }
   return { options: [...options, leave], closing: inClosing }
@@ -220,7 +225,7 @@ function stepBlock(forms: RunnerState['plan']['forms'], item: CourseItem): Block
   const options = counts.map((count, at) => ({
     ...asPlanned,
     value: count,
-    cost: place < 0 ? Math.abs(count - doing.step.count) : (at - place) ** 2,
+    cost: place < 0 ? Math.abs(count - doing.step.count) : costOf(at - place),
     items: [{ doing: { ...doing, step: { ...doing.step, count } }, change: NO_CHANGE }],
   }))
   return { options: [...(options.length > 0 ? options : [asPlanned]), ...dropIf(doing)], closing: isClosing(item) }
@@ -247,7 +252,7 @@ function groupBlock(items: readonly CourseItem[]): Block {
       ...drop,
       drops: false,
       value: rounds.length - fewer,
-      cost: ROUND_COST * fewer * fewer,
+      cost: costOf(STEPS_PER_ROUND * fewer),
       items: kept.map(({ doing, change }) => ({ doing: { ...doing, rounds: last }, change })),
     }
   })
@@ -265,14 +270,14 @@ const dropIf = (doing: Doing) => (isClosing({ doing }) ? [] : [drop])
 function solveBlocks(
   state: RunnerState,
   here: Here,
-  blocks: Block[],
+  blocks: readonly Block[],
+  spans: readonly (readonly FitSpan[])[],
   secondsLeft: number,
   closingShare: number,
 ): Solved | null {
   const now = state.positionSeconds + state.overrunSeconds
   const breath = breathAt(state.plan.pace, now)
   const tolerance = Math.max(LEAST_TOLERANCE_SECONDS, (breath.inSeconds + breath.outSeconds) / 2)
-  const spans = spansOf(state, here, blocks)
   let best: Solved | null = null
   let shift = 0
   for (let turn = 0; turn < MOST_TURNS; turn += 1) {

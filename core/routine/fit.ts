@@ -116,7 +116,7 @@ class Search<Place> {
     this.spans = problem.items.map((options, item) => options.map((_, option) => problem.bounds(item, option)))
     this.budget = problem.mostSteps ?? MOST_STEPS
     this.sequence = this.searchOrder()
-    this.bounds = new FitBounds(problem.items, this.spans, this.sequence, problem.closingShare)
+    this.bounds = new FitBounds(problem.items, this.spans, this.sequence, problem.closingShare, this.mostDrops)
   }
 
   /**
@@ -212,7 +212,7 @@ class Search<Place> {
   leastMiss(closing: boolean): number | null {
     const { lowSeconds, highSeconds, closingShare } = this.problem
     const surplus = { moving: -closingShare, closing: 1, least: 0 }
-    if (closing && this.bounds.table(surplus, this.mostDrops, 0, false)[this.mostDrops]! < -EPSILON) return null
+    if (closing && this.bounds.reachTable(surplus)[this.mostDrops]! < -EPSILON) return null
     const unit = missUnitSeconds(this.problem)
     const reachable = (miss: number) =>
       this.canReach(lowSeconds - miss * unit, highSeconds + miss * unit, closing, this.mostDrops)
@@ -235,8 +235,8 @@ class Search<Place> {
   private canReach(low: number, high: number, closing: boolean, drops: number): boolean {
     const { items, take, start } = this.problem
     const measures = this.bounds.measures(low, high, closing)
-    const tables = measures.map((measure) => this.bounds.table(measure, drops, 0, false))
-    const layer = drops + 1
+    const tables = measures.map((measure) => this.bounds.reachTable(measure))
+    const layer = this.mostDrops + 1
     const share = closing ? this.problem.closingShare : 0
     const closesUntil = share > 0 ? this.closingFirst : 0
     let stepsLeft = this.proven ? this.budget : this.budget / UNPROVEN_SHARE

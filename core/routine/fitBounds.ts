@@ -24,6 +24,7 @@ export interface Measure {
 
 export class FitBounds {
   private readonly sharpest: number[] = []
+  private readonly known = new Map<string, Float64Array>()
 
   /** The options of each item, the bounds of their lengths, and the order in which the items are chosen. */
   constructor(
@@ -31,6 +32,7 @@ export class FitBounds {
     private readonly spans: readonly (readonly { least: FitSpan; most: FitSpan }[])[],
     private readonly sequence: readonly number[],
     private readonly closingShare: number,
+    private readonly mostDrops: number,
   ) {}
 
   /** What every answer must reach: the window from both sides, the closing, and their joint bounds. */
@@ -95,6 +97,17 @@ export class FitBounds {
       }
       if (cap === mostCost) return mostCost + 1
     }
+  }
+
+  /**
+   * A table without costs, for any number of drops. What must be reached does not enter into it: one serves every window, and is made
+   * once.
+   */
+  reachTable(measure: Measure): Float64Array {
+    const key = `${measure.moving} ${measure.closing}`
+    const table = this.known.get(key) ?? this.table(measure, this.mostDrops, 0, false)
+    this.known.set(key, table)
+    return table
   }
 
   /**
