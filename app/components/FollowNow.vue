@@ -5,13 +5,16 @@ import type { FollowWords } from '~/composables/followWords'
 const props = defineProps<{
   words: FollowWords
   far: boolean
+  /** Nothing goes on: that is said where the form's name stood, as large. */
+  paused: boolean
   /** Whatever else, when it changes, changes the room that is left for the words. */
   beside: string
 }>()
+const over = computed(() => (props.paused ? 'Paused' : props.words.over))
 const section = ref<HTMLElement | null>(null)
 useFittedType(section, () => {
-  const { over, word, figure, under, place } = props.words
-  return [props.beside, props.far, place, over, word, figure.length, under].join()
+  const { word, figure, under, place } = props.words
+  return [props.beside, props.far, place, over.value, word, figure.length, under].join()
 })
 
 /** Type is made to fit: no word is broken, and a long line does not push the water off the screen. */
@@ -21,7 +24,7 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
 <template>
   <section ref="section" class="now" :class="[words.place, { far, coming: words.coming }]" aria-label="Now">
     <div class="movement">
-      <p class="over" :style="lettersOf(words.over)">{{ words.over }}</p>
+      <p class="over" :class="{ paused }" :style="lettersOf(over)">{{ over }}</p>
       <p class="word" :style="lettersOf(words.word)">{{ words.word }}</p>
     </div>
     <div class="left-over">
@@ -65,6 +68,10 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
 }
 .over {
   font-size: clamp(1.3rem, 3.4vw, 2.8rem);
+}
+.over.paused {
+  font-weight: 650;
+  color: var(--pb-clay);
 }
 .word {
   /* Two lines of its column at most, and no word broken. */

@@ -115,6 +115,8 @@ const contrast = computed(() => person.settings.viewing.contrast === 'high')
 const night = useNight()
 const far = computed(() => pixels.value > 44)
 const silent = computed(() => person.settings.sound.silent)
+const HALVES = ['half:left', 'half:right'] as const
+const halfWords = (half: RemoteInput) => ACTION_WORDS[actionOf(half, person.settings.remote.rules) ?? 'nothing']
 const halves = computed(() => person.settings.remote.halves && running.value)
 </script>
 
@@ -146,17 +148,16 @@ const halves = computed(() => person.settings.remote.halves && running.value)
         <span>{{ routine.name }}</span>
         <span v-if="follow.moment">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
       </p>
-      <FollowNow v-if="words" :words="words" :far="far" :beside="`${status} ${halves} ${pixels}`" />
-      <p v-if="!running" class="paused">Paused</p>
+      <FollowNow v-if="words" :words="words" :far="far" :paused="!running" :beside="`${status} ${halves} ${pixels}`" />
       <div class="water"><BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" /></div>
       <div v-if="halves" class="halves">
-        <button type="button" @click="press($event, () => heed('half:left'))">
-          {{ ACTION_WORDS[actionOf('half:left', person.settings.remote.rules) ?? 'nothing'] }}
-        </button>
-        <button type="button" @click="press($event, () => heed('half:right'))">
-          {{ ACTION_WORDS[actionOf('half:right', person.settings.remote.rules) ?? 'nothing'] }}
+        <button v-for="half in HALVES" :key="half" type="button" @click="press($event, () => heed(half))">
+          <span class="visually-hidden">{{ halfWords(half) }}</span>
         </button>
       </div>
+      <p v-if="halves" class="half-words" aria-hidden="true">
+        <span v-for="half in HALVES" :key="half">{{ halfWords(half) }}</span>
+      </p>
       <BrookDrawing :timeline="state.timeline" size="strip" :place="Math.floor(state.positionSeconds)" />
       <FollowControls class="controls" :running="running" @act="act" @more="asking = 'changes'" />
       <p v-if="silent" class="silent">Sound is off in the settings.</p>
@@ -250,23 +251,31 @@ const halves = computed(() => person.settings.remote.halves && running.value)
 .still .controls:focus-within {
   opacity: 1;
 }
+/* What can be touched lies over all that is read, and shows itself only at its foot. */
 .halves {
   position: absolute;
-  inset: 3.5rem 0 9rem;
+  inset: 0 0 9rem;
   display: grid;
   grid-template-columns: 1fr 1fr;
 }
 .halves button {
-  font: inherit;
-  display: flex;
-  align-items: flex-end;
-  justify-content: center;
-  padding-bottom: 0.4rem;
-  color: var(--pb-ink);
   background: none;
   border: 0;
-  border-inline: 1px dashed var(--pb-line);
   cursor: pointer;
+}
+.controls {
+  position: relative;
+  z-index: 1;
+}
+.half-words {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  max-width: none;
+  text-align: center;
+  padding: 0.2rem;
+}
+.half-words span + span {
+  border-left: 2px solid var(--pb-line);
 }
 .head {
   max-width: none;
@@ -282,13 +291,6 @@ const halves = computed(() => person.settings.remote.halves && running.value)
 .water {
   flex: 1 1 12rem;
   min-height: 9rem;
-}
-.paused {
-  text-align: center;
-  max-width: none;
-  font-size: clamp(1.4rem, 3vw, 2.4rem);
-  font-weight: 650;
-  color: var(--pb-clay);
 }
 .silent {
   position: absolute;

@@ -227,6 +227,25 @@ test('the remote page shows what arrives and what it does, and maps it', async (
   await expectNoAxeFindings(page)
 })
 
+test('the two halves of the screen are buttons, wherever they are touched', async ({ page }) => {
+  await openAt(page, '/remote')
+  await page.getByRole('switch', { name: 'the two halves of the screen are buttons' }).check()
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPass(page, 25)
+  await expect(now(page)).toContainText('4more')
+  await page.mouse.click(200, 120)
+  await expect(now(page)).toContainText('5more')
+  await page.mouse.click(1000, 450)
+  await expect(now(page)).toContainText('Paused')
+  // Paused, the halves are gone, and the keys below take over.
+  await page.getByRole('button', { name: 'Go on', exact: false }).first().click()
+  await expect(now(page)).toContainText('Rise and sink')
+  await page.clock.resume()
+  await expectNoAxeFindings(page)
+})
+
 test('type is as tall as the distance asks, once the screen is measured with a card, and pushes nothing off it', async ({
   page,
 }) => {
