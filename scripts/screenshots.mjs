@@ -52,6 +52,8 @@ const followTo = (routine, seconds) => async (page) => {
   await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 2000)
   await page.keyboard.press('Space')
   await page.getByRole('region', { name: 'Now' }).waitFor()
+  // The pointer would light up the key that it happens to lie on.
+  await page.mouse.move(0, 0)
   for (let left = seconds; left > 0; left -= 20) {
     await page.clock.fastForward(Math.min(20, left) * 1000)
     await page.waitForTimeout(300)
