@@ -1,7 +1,20 @@
 import withNuxt from './.nuxt/eslint.config.mjs'
 
 /** The rooms of core, in the order in which the river runs: a room may use those before it, never those after it. */
-const ROOMS = ['forms', 'breath', 'routine', 'timeline', 'runner', 'journal', 'compose', 'plan', 'sound', 'formats']
+const ROOMS = [
+  'basics',
+  'forms',
+  'breath',
+  'routine',
+  'timeline',
+  'runner',
+  'journal',
+  'compose',
+  'plan',
+  'sound',
+  'formats',
+  'tools',
+]
 
 const OUTSIDE_CORE = {
   regex: '^(vue|pinia|nuxt|#imports|#app|~|@/|primevue|node:|fs|path|idb|comlink|#data|.*/(app|server|data)/)',
@@ -43,6 +56,32 @@ const roomRules = ROOMS.map((room, place) => ({
   },
 }))
 
+/** The features of the application: each stands on core and shared, none on another. */
+const FEATURES = ['today', 'forms', 'routines', 'follow', 'breath', 'journal', 'settings', 'exchange']
+
+const noImport = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
+const NO_PAGES = {
+  regex: '(^~|\\.\\.)/(pages|layouts)/',
+  message: 'Pages and layouts stand on features, not the other way.',
+}
+
+const appRules = [
+  ...FEATURES.map((feature) => ({
+    files: [`app/features/${feature}/**`],
+    rules: noImport([
+      NO_PAGES,
+      {
+        regex: `(features|\\.\\.)/(${FEATURES.filter((other) => other !== feature).join('|')})/`,
+        message: 'A feature never imports another: what both need belongs in shared, or a page puts them together.',
+      },
+    ]),
+  })),
+  {
+    files: ['app/shared/**'],
+    rules: noImport([NO_PAGES, { regex: '/features/', message: 'shared knows no feature.' }]),
+  },
+]
+
 export default withNuxt(
   { ignores: ['.output/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
   {
@@ -62,4 +101,5 @@ export default withNuxt(
   },
   { files: ['scripts/**', 'bench/**', 'tests/reference/**'], rules: { 'no-console': 'off' } },
   ...roomRules,
+  ...appRules,
 )

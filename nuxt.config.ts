@@ -14,7 +14,10 @@ export default defineNuxtConfig({
   },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module', '@nuxt/eslint'],
   alias: { '#core': here('./core'), '#data': here('./data') },
-  components: [{ path: '~/components', pathPrefix: false }],
+  // Own code is imported by name, so that every name has an address.
+  components: { dirs: [] },
+  imports: { scan: false },
+  nitro: { imports: { dirs: [] } },
   css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', 'primeicons/primeicons.css', '~/assets/main.css'],
   typescript: { strict: true },
   vite: {

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { usePersonStore } from '~/shared/store/person'
+import { useNight } from '~/shared/ui/night'
+
 const person = usePersonStore()
 const night = useNight()
 useHead({ htmlAttrs: { class: computed(() => (night.value ? 'night' : '')) } })

@@ -4,9 +4,16 @@ import { steadyPace } from '#core/breath'
 import { USUAL_HOUSE_RULES } from '#core/forms'
 import type { Routine } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { between } from './support/seed'
 
 const WANTED_SECONDS = 3600
 const RUNS = 200
+/** A breath that settles, drawn by the seed. */
+const PACE = {
+  ...steadyPace(between(4, 6), between(5, 8)),
+  start: { inSeconds: between(2, 4), outSeconds: between(3, 5) },
+  settleMinutes: 8,
+}
 
 const longest = SHIPPED_ROUTINES.at(-1)!
 const rounds = (count: number): Routine => ({
@@ -27,7 +34,7 @@ const input = (routine: Routine) => ({
   routine,
   forms: CATALOGUE,
   ways: [],
-  pace: { ...steadyPace(4, 6), start: { inSeconds: 3, outSeconds: 4 }, settleMinutes: 8 },
+  pace: PACE,
   rules: USUAL_HOUSE_RULES,
 })
 

@@ -4,6 +4,7 @@ import { writeRoutineText } from '#core/formats'
 import { emptyRoutine, stepFor } from '#core/routine'
 import { CATALOGUE } from '#data'
 import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
+import { between } from './support/seed'
 
 const STEPS = 40
 const FRAME_MS = 1000 / 60
@@ -37,7 +38,10 @@ try {
     await work()
     return page.evaluate(`(() => { window.going_ = false; return window.frames_.slice(1) })()`)
   }
-  const pebble = (await page.locator('.working .pebble').nth(20).boundingBox())!
+  const pebble = (await page
+    .locator('.working .pebble')
+    .nth(Math.floor(between(10, 30)))
+    .boundingBox())!
   const middle = pebble.y + pebble.height / 2
   const sweep = async (from: number, reach: number) => {
     await page.mouse.move(from, middle)

@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
+import { between } from './support/seed'
 
 const AIM_BYTES = 250_000
 const PORT = '4399'
@@ -19,6 +20,8 @@ try {
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
   const page = await browser.newPage()
+  // The demo as of some day of a year: more or fewer stones, other forms due.
+  await page.clock.install({ time: new Date(Date.UTC(2026, 0, Math.floor(between(1, 365)), 8)) })
   const scripts = new Map<string, Promise<Buffer>>()
   page.on('response', (response) => {
     if (response.request().resourceType() === 'script') scripts.set(response.url(), response.body())

@@ -4,10 +4,11 @@
  */
 import { chromium, type CDPSession, type Page } from '@playwright/test'
 import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
+import { oneOf } from './support/seed'
 
 const SLOWED = 4
 const WATCHED_SECONDS = Number(process.env.SECONDS ?? 30)
-const ROUTINE = 'Sunday by the window'
+const ROUTINE = oneOf(['Sunday by the window', 'Before the workshop opens'])
 
 const { address, stop } = await startServer(4395)
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS })

@@ -1,11 +1,12 @@
 /**
  * When cues are really heard against the Timeline: a shake of 120 beats a minute is followed in headless Chromium, page in front and page
- * hidden, and an audio worklet reads what goes out sample by sample for the strokes of the knocks. `MINUTES=1 npm run bench onset` for a
+ * hidden, and an audio worklet reads what goes out sample by sample for the strokes of the knocks. `MINUTES=1 npm run bench -- onset` for a
  * shorter look. No tight figure is asserted anywhere: without an audio device the audio clock loses time when the machine is busy, and
  * each such loss is made up at the start of a phase.
  */
 import { startServer } from './support/browser'
 import { clickScript, openByPipe } from './support/pipe'
+import { between } from './support/seed'
 
 const MINUTES = Number(process.env.MINUTES ?? 10)
 /** A stroke that is not heard within this time of when it is due is lost. */
@@ -60,7 +61,7 @@ async function watchOnsets(hidden: boolean): Promise<string> {
   await page.run(clickScript('Begin'))
   if (hidden) await browser.page('about:blank')
   // Lingering, the shake goes on for as long as it is listened to.
-  await pause(12_000)
+  await pause(between(11_000, 13_000))
   await page.run(`document.dispatchEvent(new KeyboardEvent('keydown', { key: 'l' }))`)
   await pause(MINUTES * 60_000)
   const { heard, cues, visibility } = await page.run<{
@@ -84,7 +85,7 @@ async function watchOnsets(hidden: boolean): Promise<string> {
   const stray = heard.filter((at) => !strokes.some(({ due }) => Math.abs(at - due) <= LOST_SECONDS)).length
   errors.sort((one, other) => one - other)
   const shifts = strokes.map(({ at, due }) => due - at)
-  const moved = shifts.slice(1).filter((shift, place) => Math.abs(shift - shifts[place]!) > 0.001).length
+  const moved = shifts.slice(1).filter((shift, index) => Math.abs(shift - shifts[index]!) > 0.001).length
   return (
     `onset, page ${visibility}, ${MINUTES} min: ${strokes.length} strokes, ${lost} lost, ${stray} not due, error median ${quantile(errors, 0.5).toFixed(2)} ms, ` +
     `p99 ${quantile(errors, 0.99).toFixed(2)} ms (aim 5), most ${(errors.at(-1) ?? NaN).toFixed(2)} ms; re-anchored ${moved} times`

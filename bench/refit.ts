@@ -1,15 +1,20 @@
 /** "I have N minutes left", from the command to the new Timeline: at many moments of the shipped routines and of a long one, settling pace included. */
 import type { Pace } from '#core/breath'
-import { closeNow, refitRest } from '#core/compose'
+import { closeNow, refitRemainder } from '#core/compose'
 import { USUAL_HOUSE_RULES } from '#core/forms'
 import { emptyRoutine, stepFor, stepsOf, type Routine } from '#core/routine'
-import { readyRunner, reduce, tick, type Relay, type RunnerState } from '#core/runner'
+import { readyRunner, reduce, tick, type NewRemainder, type RunnerState } from '#core/runner'
 import { momentAt, totalsOf } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES, SPARE_CLOSING } from '#data'
+import { between } from './support/seed'
 
 const PACES: Pace[] = [
   { start: { inSeconds: 4, outSeconds: 6 }, settled: { inSeconds: 4, outSeconds: 6 }, settleMinutes: 0 },
-  { start: { inSeconds: 3, outSeconds: 4 }, settled: { inSeconds: 5, outSeconds: 7 }, settleMinutes: 8 },
+  {
+    start: { inSeconds: between(2.5, 3.5), outSeconds: between(3, 5) },
+    settled: { inSeconds: between(4, 6), outSeconds: between(6, 8) },
+    settleMinutes: 8,
+  },
 ]
 const long: Routine = {
   ...emptyRoutine('long', 'Long'),
@@ -34,14 +39,14 @@ for (const routine of [...SHIPPED_ROUTINES, long]) {
     const plan = { routine, forms, ways: [], pace, rules: USUAL_HOUSE_RULES, closing }
     const start = reduce(readyRunner(plan), 'start', 0)
     const total = start.timeline.totalSeconds
-    for (const at of [0.2, 0.4, 0.6]) {
+    for (const at of [0.2, 0.4, 0.6].map((share) => share * between(0.9, 1.1))) {
       const state: RunnerState = tick(start, at * total * 1000)
       for (const share of [0.4, 0.7, 1.2]) {
         const seconds = (1 - at) * total * share
         const timed = Array.from({ length: TIMES }, () => {
           const from = performance.now()
-          const relay: Relay | null = refitRest(state, seconds)
-          const after = relay ? reduce(state, relay, state.clockMs) : state
+          const remainder: NewRemainder | null = refitRemainder(state, seconds)
+          const after = remainder ? reduce(state, remainder, state.clockMs) : state
           return { after, took: performance.now() - from }
         })
         const { after } = timed[0]!

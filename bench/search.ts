@@ -2,13 +2,19 @@
 import { readEntry, searchForms, type CatalogueEntry, type Form } from '#core/forms'
 import { CATALOGUE } from '#data'
 import shortForm from '../data/catalogue/short-form.json'
+import { oneOf } from './support/seed'
 
 const RUNS = 200
 const FORMS = 300
-const many: Form[] = Array.from({ length: FORMS }, (_, place) => ({
-  ...CATALOGUE[place % CATALOGUE.length]!,
-  id: `form-${place}`,
-  name: `${CATALOGUE[place % CATALOGUE.length]!.name} ${place}`,
+/** The first letters of the words of some form's name. */
+const WORDS = oneOf(CATALOGUE)
+  .name.split(' ')
+  .map((word) => word.slice(0, 3))
+  .join(' ')
+const many: Form[] = Array.from({ length: FORMS }, (_, index) => ({
+  ...CATALOGUE[index % CATALOGUE.length]!,
+  id: `form-${index}`,
+  name: `${CATALOGUE[index % CATALOGUE.length]!.name} ${index}`,
 }))
 
 function medianMs(work: () => unknown): number {
@@ -21,9 +27,9 @@ function medianMs(work: () => unknown): number {
 }
 
 const first = performance.now()
-searchForms(many, { words: 'yun shou' })
+searchForms(many, { words: WORDS })
 const firstMs = performance.now() - first
-const search = medianMs(() => searchForms(many, { words: 'yun shou', mostEffort: 2 }))
+const search = medianMs(() => searchForms(many, { words: WORDS, mostEffort: 2 }))
 const sort = medianMs(() => many.map(({ name }) => name).sort((one, other) => one.localeCompare(other)))
 const read = medianMs(() => (shortForm as CatalogueEntry[]).map(readEntry))
 console.log(

@@ -1,4 +1,3 @@
-import type { DemoScenario } from '#core/formats'
 import { readEntry, type CatalogueEntry } from '#core/forms'
 import type { Routine } from '#core/routine'
 import arrive from './catalogue/arrive.json'
@@ -15,7 +14,8 @@ import seatedAndChair from './catalogue/seated-and-chair.json'
 import shortForm from './catalogue/short-form.json'
 import stand from './catalogue/stand.json'
 import wake from './catalogue/wake.json'
-import demo from './demo.json'
+import { demoPerson as demoPersonOf, type DemoScenario } from './demo/demoPerson'
+import demo from './demo/scenario.json'
 import routines from './routines.json'
 
 // The files are checked against the schemas in tests/unit/data.test.ts; here they are only named.
@@ -48,3 +48,7 @@ export const SPARE_CLOSING = ['three-sweeps', 'settle']
 
 /** An invented bookbinder's six weeks. */
 export const DEMO_SCENARIO = demo as DemoScenario
+
+/** The bookbinder as of a day (YYYY-MM-DD) in a time zone. */
+export const demoPerson = (today: string, timeZone: string) =>
+  demoPersonOf(DEMO_SCENARIO, { forms: CATALOGUE, routines: SHIPPED_ROUTINES }, today, timeZone)

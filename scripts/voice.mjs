@@ -15,7 +15,7 @@ const vite = await createServer({
   logLevel: 'error',
   server: { middlewareMode: true, hmr: false, watch: null },
 })
-const sound = await vite.ssrLoadModule('/core/sound/index.ts')
+const phrases = await vite.ssrLoadModule('/core/sound/phrases.ts')
 const { CATALOGUE } = await vite.ssrLoadModule('/data/index.ts')
 await vite.close()
 
@@ -23,11 +23,11 @@ const unique = (texts) => [...new Set(texts.map((text) => text.trim().toLowerCas
 const cues = CATALOGUE.flatMap((form) => form.moves.flatMap((move) => move.phases.map((phase) => phase.cue)))
 const PACKS = {
   words: unique([
-    ...Object.values(sound.SAYINGS),
-    ...Object.values(sound.STANCE_SAYINGS),
-    ...Object.values(sound.PART_SAYINGS),
-    ...Object.values(sound.SIDE_SAYINGS),
-    ...Array.from({ length: sound.MOST_SAID }, (_, place) => String(place + 1)),
+    ...Object.values(phrases.PHRASES),
+    ...Object.values(phrases.STANCE_PHRASES),
+    ...Object.values(phrases.PART_PHRASES),
+    ...Object.values(phrases.SIDE_PHRASES),
+    ...Array.from({ length: phrases.MOST_NUMBER_SAID }, (_, index) => String(index + 1)),
   ]),
   forms: unique([...CATALOGUE.map((form) => form.name), 'Shake out', 'Rest']),
   movements: unique([...cues, ...CATALOGUE.flatMap((form) => form.reminders)].filter((text) => !text.includes('{'))),

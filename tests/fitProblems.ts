@@ -1,4 +1,4 @@
-import { chanceFrom } from '#core/breath'
+import { chanceFrom } from '#core/basics'
 import { missUnitSeconds, type FitAnswer, type FitOption, type FitProblem } from '#core/routine'
 
 /** One step of a made-up problem: the seconds of its counts, and which count is usual. */
@@ -10,7 +10,7 @@ export interface MadeStep {
 }
 
 const optionsOf = ({ seconds, usual, optional }: MadeStep): FitOption[] => [
-  ...seconds.map((_, place) => ({ value: place, cost: (place - usual) ** 2, drops: false })),
+  ...seconds.map((_, index) => ({ value: index, cost: (index - usual) ** 2, drops: false })),
   ...(optional ? [{ value: 0, cost: 0, drops: true }] : []),
 ]
 
@@ -79,7 +79,7 @@ export function randomProblem(seed: number, size: { items: number; counts: numbe
 export function exhaustiveFit(problem: FitProblem<number>): FitAnswer | null {
   let best: FitAnswer | null = null
   const chosen: number[] = []
-  const go = (item: number, place: number, moving: number, closing: number, dropped: number, cost: number): void => {
+  const go = (item: number, index: number, moving: number, closing: number, dropped: number, cost: number): void => {
     if (item === problem.items.length) {
       const total = moving + closing
       const answer: FitAnswer = {
@@ -96,7 +96,7 @@ export function exhaustiveFit(problem: FitProblem<number>): FitAnswer | null {
       return
     }
     problem.items[item]!.forEach((option, at) => {
-      const taken = problem.take(item, at, place)
+      const taken = problem.take(item, at, index)
       chosen[item] = at
       go(
         item + 1,

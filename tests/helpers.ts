@@ -63,8 +63,8 @@ export function aPlan(
 ): SessionPlan {
   return {
     routine: aRoutine(
-      steps.map(({ form, count, restBreaths = 0 }, place) =>
-        aStep(`s${place}`, form.id, { count, restBreaths, part: form.part }),
+      steps.map(({ form, count, restBreaths = 0 }, index) =>
+        aStep(`s${index}`, form.id, { count, restBreaths, part: form.part }),
       ),
     ),
     forms: steps.map(({ form }) => form),
@@ -153,7 +153,7 @@ export const planArbitrary = fc
   })
   .map(({ steps, pace, rules }) =>
     aPlan(
-      steps.map((step, place) => ({ ...step, form: { ...step.form, id: `form-${place}` } })),
+      steps.map((step, index) => ({ ...step, form: { ...step.form, id: `form-${index}` } })),
       pace,
       rules,
     ),

@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+import { weekdayMomentPhrase } from '~/shared/words/time'
+
 const person = usePersonStore()
 const follow = useFollowStore()
 const route = useRoute()
 
-const PLACES = [
+const SCREENS = [
   { to: '/', name: 'Today' },
   { to: '/forms', name: 'Forms' },
   { to: '/routines', name: 'Routines' },
@@ -36,13 +40,7 @@ async function logIt() {
   await navigateTo('/journal')
 }
 const interruptedAt = computed(() =>
-  follow.interrupted
-    ? new Date(follow.interrupted.running.aliveAtMs).toLocaleString('en-GB', {
-        weekday: 'long',
-        hour: '2-digit',
-        minute: '2-digit',
-      })
-    : '',
+  follow.interrupted ? weekdayMomentPhrase(follow.interrupted.running.aliveAtMs) : '',
 )
 </script>
 
@@ -57,12 +55,12 @@ const interruptedAt = computed(() =>
       <NuxtLink to="/" class="mark">Pebblebrook</NuxtLink>
       <nav aria-label="Places">
         <NuxtLink
-          v-for="place in PLACES"
-          :key="place.to"
-          :to="place.to"
-          :aria-current="isHere(place.to) ? 'page' : undefined"
+          v-for="screen in SCREENS"
+          :key="screen.to"
+          :to="screen.to"
+          :aria-current="isHere(screen.to) ? 'page' : undefined"
         >
-          {{ place.name }}
+          {{ screen.name }}
         </NuxtLink>
       </nav>
     </header>

@@ -1,4 +1,4 @@
-import { chanceFrom } from './chance'
+import { chanceFrom, normalFrom } from '../basics'
 
 /** One reading of a breath belt: how far it is stretched, in any unit, at a time. */
 export interface BeltSample {
@@ -47,8 +47,7 @@ export const USUAL_BELT: Omit<BeltSetting, 'seed' | 'breathsPerMinute' | 'second
  */
 export function simulateBelt(setting: BeltSetting): { samples: BeltSample[]; turns: Turn[] } {
   const chance = chanceFrom(setting.seed)
-  /** Nearly normal: the sum of twelve even chances (Irwin-Hall) has mean 6 and variance 1. */
-  const normal = () => Array.from({ length: 12 }, chance).reduce((sum, each) => sum + each, -6)
+  const normal = normalFrom(chance)
   const breathSeconds = 60 / setting.breathsPerMinute
 
   const turns: Turn[] = []

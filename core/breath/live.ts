@@ -1,5 +1,5 @@
 import type { BeltSample, Turn } from './belt'
-import { median } from './robust'
+import { median } from '../basics'
 
 /** A turn that was noticed while it happened. */
 export interface LiveTurn extends Turn {

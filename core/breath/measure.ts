@@ -1,7 +1,6 @@
-import { idSchema, instantSchema, numberBetween, oneOf, strictObject, wholeBetween } from '../forms'
+import { idSchema, instantSchema, median, numberBetween, oneOf, strictObject, wholeBetween } from '../basics'
 import type { BreathEstimate } from './estimate'
 import type { BreathSeconds, Pace } from './pace'
-import { median } from './robust'
 
 export const MEASURE_WAYS = ['taps', 'belt'] as const
 export const POSTURES = ['sitting', 'standing', 'moving'] as const
@@ -16,7 +15,7 @@ export interface BreathMeasure extends BreathEstimate {
 }
 
 /** Kept to a hundredth of a second: a thumb is not finer. */
-export function keptMeasure(
+export function measureToKeep(
   estimate: BreathEstimate,
   about: Pick<BreathMeasure, 'id' | 'at' | 'how' | 'posture'>,
 ): BreathMeasure {
@@ -71,7 +70,7 @@ export function breathByMonth(
 }
 
 const count = () => wholeBetween(0, 10_000)
-export const measureSchema = strictObject({
+export const measureSchema = strictObject<BreathMeasure>({
   id: idSchema,
   at: instantSchema,
   how: oneOf(MEASURE_WAYS),

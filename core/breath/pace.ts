@@ -1,4 +1,4 @@
-import { numberBetween, strictObject } from '../forms'
+import { numberBetween, strictObject } from '../basics'
 
 /** How long one in-breath and one out-breath last. */
 export interface BreathSeconds {
@@ -37,9 +37,12 @@ export function breathsPerMinute(breath: BreathSeconds): number {
   return 60 / (breath.inSeconds + breath.outSeconds)
 }
 
-const breathSecondsSchema = strictObject({ inSeconds: numberBetween(0.5, 30), outSeconds: numberBetween(0.5, 30) })
+const breathSecondsSchema = strictObject<BreathSeconds>({
+  inSeconds: numberBetween(0.5, 30),
+  outSeconds: numberBetween(0.5, 30),
+})
 
-export const paceSchema = strictObject({
+export const paceSchema = strictObject<Pace>({
   start: breathSecondsSchema,
   settled: breathSecondsSchema,
   settleMinutes: numberBetween(0, 60),

@@ -1,5 +1,5 @@
 import type { BeltSample, Turn } from './belt'
-import { median } from './robust'
+import { median } from '../basics'
 
 /** A movement counts as a breath when it is at least this share of the usual one. */
 const LEAST_SHARE = 0.35
@@ -21,9 +21,9 @@ export function findTurns(samples: readonly BeltSample[]): Turn[] {
   const level = withoutDrift(samples, rough)
   const gaps = rough.extremes
     .slice(1)
-    .map(({ index }, place) => samples[index]!.atSeconds - samples[rough.extremes[place]!.index]!.atSeconds)
+    .map(({ index }, at) => samples[index]!.atSeconds - samples[rough.extremes[at]!.index]!.atSeconds)
   const { smooth, extremes } = upsAndDowns(level, Math.min(1, Math.max(SMOOTH_SECONDS, 0.12 * median(gaps))))
-  return extremes.map((turn, place) => refined(level, smooth, extremes, turn, place))
+  return extremes.map((turn, index) => refined(level, smooth, extremes, turn, index))
 }
 
 interface UpsAndDowns {
@@ -39,16 +39,16 @@ function upsAndDowns(samples: readonly BeltSample[], smoothSeconds: number): Ups
 
 /** The samples less the slow line half-way between highs and lows; a median of three keeps a sigh from bending it. */
 function withoutDrift(samples: readonly BeltSample[], { smooth, extremes }: UpsAndDowns): BeltSample[] {
-  const level = (place: number) => smooth[extremes[place]!.index]!.level
-  const middles = extremes.slice(1, -1).map(({ index }, place) => ({
+  const level = (at: number) => smooth[extremes[at]!.index]!.level
+  const middles = extremes.slice(1, -1).map(({ index }, at) => ({
     atSeconds: samples[index]!.atSeconds,
-    level: (level(place) + 2 * level(place + 1) + level(place + 2)) / 4,
+    level: (level(at) + 2 * level(at + 1) + level(at + 2)) / 4,
   }))
-  const around = (list: typeof middles, place: number) =>
-    list.slice(Math.max(0, place - 1), place + 2).map((each) => each.level)
-  const unbent = middles.map((middle, place) => ({ ...middle, level: median(around(middles, place)) }))
-  const calm = unbent.map((middle, place) => {
-    const levels = around(unbent, place)
+  const around = (list: typeof middles, index: number) =>
+    list.slice(Math.max(0, index - 1), index + 2).map((each) => each.level)
+  const unbent = middles.map((middle, index) => ({ ...middle, level: median(around(middles, index)) }))
+  const calm = unbent.map((middle, index) => {
+    const levels = around(unbent, index)
     return { ...middle, level: levels.reduce((sum, each) => sum + each, 0) / levels.length }
   })
   let next = 0
@@ -86,7 +86,7 @@ function usualSwing(smooth: readonly BeltSample[]): number {
   const extremes = zigzag(smooth, spread * 0.3)
   const swings = extremes
     .slice(1)
-    .map(({ index }, place) => Math.abs(smooth[index]!.level - smooth[extremes[place]!.index]!.level))
+    .map(({ index }, at) => Math.abs(smooth[index]!.level - smooth[extremes[at]!.index]!.level))
   return swings.length >= 2 ? median(swings) : spread
 }
 
@@ -118,10 +118,10 @@ function refined(
   smooth: readonly BeltSample[],
   turns: readonly Extreme[],
   turn: Extreme,
-  place: number,
+  at: number,
 ): Turn {
-  const before = turns[place - 1]
-  const after = turns[place + 1]
+  const before = turns[at - 1]
+  const after = turns[at + 1]
   const lines = [
     before && flankLine(samples, smooth, before.index, turn.index, 1),
     after && flankLine(samples, smooth, turn.index, after.index, 0),

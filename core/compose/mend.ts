@@ -1,8 +1,9 @@
-import { allowedCounts, CLOSING_PARTS, keepsSidesEven, type Form } from '../forms'
+import { allowedCounts, ARC_PARTS, effortInAll, isClosingPart, nextCount, type Form } from '../forms'
 import {
   changeGroup,
   changeStep,
   insertByPart,
+  keepsClosing,
   removeEntry,
   stepFor,
   stepsOf,
@@ -11,15 +12,13 @@ import {
   type NewId,
   type Routine,
 } from '../routine'
-import { ARC_PARTS } from '../forms'
-import { compileTimeline, totalsOf } from '../timeline'
-import type { ComposeInput } from './fitRoutine'
+import { compileTimeline, totalsOf, type CompileInput } from '../timeline'
 
 /**
  * The routine with one finding mended, or null where nothing here can mend it. The milder version is not a change of the routine but of
  * how I do the form, and is left to the screen. Throws as compiling does.
  */
-export function mend(input: ComposeInput, finding: Finding, newId: NewId): Routine | null {
+export function mend(input: CompileInput, finding: Finding, newId: NewId): Routine | null {
   const { routine, forms } = input
   const form = formOfStep(input, finding.stepIds[0] ?? '')
   switch (finding.mend) {
@@ -30,7 +29,7 @@ export function mend(input: ComposeInput, finding: Finding, newId: NewId): Routi
     case 'evenSides': {
       const step = stepsOf(routine).find(({ id }) => id === finding.stepIds[0])
       if (!step || !form) return null
-      const even = allowedCounts(form.counts).find((count) => count >= step.count && keepsSidesEven(form, count))
+      const even = allowedCounts(form).find((count) => count >= step.count)
       return changeStep(routine, step.id, { count: even ?? step.count + 1 })
     }
     case 'addLoosening':
@@ -38,11 +37,11 @@ export function mend(input: ComposeInput, finding: Finding, newId: NewId): Routi
     case 'shorten': {
       const step = stepsOf(routine).find(({ id }) => id === finding.stepIds[0])
       if (!step || !form) return null
-      const shorter = allowedCounts(form.counts)
+      const shorter = allowedCounts(form)
         .filter((count) => count < step.count)
         .findLast(
           (count) =>
-            (finding.seconds * count) / step.count <= Math.max(finding.against, 1) || count === form.counts.least,
+            (finding.seconds * count) / step.count <= Math.max(finding.against, 1) || count === allowedCounts(form)[0],
         )
       return shorter === undefined ? null : changeStep(routine, step.id, { count: shorter })
     }
@@ -56,19 +55,18 @@ export function mend(input: ComposeInput, finding: Finding, newId: NewId): Routi
   }
 }
 
-function formOfStep({ routine, forms }: ComposeInput, stepId: string): Form | undefined {
+function formOfStep({ routine, forms }: CompileInput, stepId: string): Form | undefined {
   const step = stepsOf(routine).find(({ id }) => id === stepId)
   return forms.find(({ id }) => id === step?.formId)
 }
 
 /** Add the first forms of these parts that are easy and not yet in it. */
-function addForms({ routine, forms }: ComposeInput, parts: readonly Form['part'][], newId: NewId): Routine {
+function addForms({ routine, forms }: CompileInput, parts: readonly Form['part'][], newId: NewId): Routine {
   const used = new Set(stepsOf(routine).map(({ formId }) => formId))
   return parts.reduce((changed, part) => {
-    const asks = ({ effort }: Form) => effort.legs + effort.shoulders + effort.spine + effort.balance
     const easy = forms
       .filter((form) => form.part === part && !used.has(form.id))
-      .sort((one, other) => asks(one) - asks(other))
+      .sort((one, other) => effortInAll(one.effort) - effortInAll(other.effort))
     const form = easy[0]
     if (!form) return changed
     used.add(form.id)
@@ -77,20 +75,19 @@ function addForms({ routine, forms }: ComposeInput, parts: readonly Form['part']
 }
 
 /** Lengthen the closing step by step, the last one first, until its share is enough or all are at their most. */
-function lengthenClosing(input: ComposeInput): Routine {
+function lengthenClosing(input: CompileInput): Routine {
   let { routine } = input
   const wanted = input.rules.closingShare
   for (;;) {
     const totals = totalsOf(compileTimeline({ ...input, routine }))
-    if (totals.closingSeconds >= wanted * totals.movingSeconds - 1e-6) return routine
+    if (keepsClosing(totals, wanted)) return routine
     const next = stepsOf(routine)
-      .filter(({ part, off, pinned }) => CLOSING_PARTS.includes(part) && !off && !pinned)
+      .filter(({ part, off, pinned }) => isClosingPart(part) && !off && !pinned)
       .toReversed()
       .flatMap((step) => {
         const form = input.forms.find(({ id }) => id === step.formId)
-        const more =
-          form && allowedCounts(form.counts).find((count) => count > step.count && keepsSidesEven(form, count))
-        return more === undefined ? [] : [{ step, more }]
+        const more = form ? nextCount(form, step.count, 1) : step.count
+        return more === step.count ? [] : [{ step, more }]
       })[0]
     if (!next) return routine
     routine = changeStep(routine, next.step.id, { count: next.more })
@@ -99,13 +96,13 @@ function lengthenClosing(input: ComposeInput): Routine {
 
 /** A step taken out of its flow stands alone before it; a group of one direction is done in both. */
 function outOfGroup(routine: Routine, stepId: string, how: 'takeOutOfFlow' | 'bothDirections'): Routine | null {
-  const place = routine.entries.findIndex(
+  const index = routine.entries.findIndex(
     (entry) => entry.kind === 'group' && entry.steps.some(({ id }) => id === stepId),
   )
-  const group = routine.entries[place]
+  const group = routine.entries[index]
   if (group?.kind !== 'group') return null
   if (how === 'bothDirections') return changeGroup(routine, group.id, { pattern: 'directions' })
   const step = group.steps.find(({ id }) => id === stepId)!
   const without = removeEntry(routine, stepId)
-  return { ...without, entries: without.entries.toSpliced(place, 0, step) }
+  return { ...without, entries: without.entries.toSpliced(index, 0, step) }
 }

@@ -1,21 +1,22 @@
-import { chanceFrom } from '../breath'
+import { chanceFrom } from '../basics'
 import {
   ARC_PARTS,
-  CLOSING_PARTS,
   cautionsForMe,
+  isClosingPart,
   milderWay,
+  mostEffort,
+  wayFor,
   type ArcPart,
   type Condition,
   type Form,
   type LearningStage,
 } from '../forms'
 import { emptyRoutine, stepFor, suggestOrder, type Routine } from '../routine'
-import { compileAlone } from '../timeline'
-import { wayOf } from './figures'
-import { fitRoutine, type ComposeInput, type FitResult } from './fitRoutine'
+import { compileAlone, type PracticeSetting } from '../timeline'
+import { fitRoutine, type FitResult } from './fitRoutine'
 import { PURPOSE_WANTS, todayWorth, type Purpose, type PurposeWants, type TodayState } from './purposes'
 
-export interface ProposeRequest extends Omit<ComposeInput, 'routine'> {
+export interface ProposeRequest extends PracticeSetting {
   purpose: Purpose
   minutes: number
   states: readonly TodayState[]
@@ -87,9 +88,9 @@ export function propose(request: ProposeRequest): Proposal {
   })
   const chosen = nthBest(selections, request.another).flatMap(({ candidates }) =>
     // The best of each part stays, and the closing; the others may be dropped when the time is cut.
-    candidates.map((candidate, place) => ({
+    candidates.map((candidate, index) => ({
       ...candidate,
-      optional: place > 0 && !CLOSING_PARTS.includes(candidate.form.part),
+      optional: index > 0 && !isClosingPart(candidate.form.part),
     })),
   )
   const base: Routine = {
@@ -109,7 +110,7 @@ export function propose(request: ProposeRequest): Proposal {
 /** What a form is worth here, or nothing where it is not allowed or not wise. */
 function candidateOf(form: Form, request: ProposeRequest, wants: PurposeWants, luck: number): Candidate[] {
   if (!request.allowed(form.id) || !wants.parts[form.part]) return []
-  if (Math.max(...Object.values(form.effort)) > wants.mostEffort) return []
+  if (mostEffort(form.effort) > wants.mostEffort) return []
   const preferred = wants.prefers(form)
   const today = todayWorth(form, request.states)
   if (preferred === null || today === null) return []
@@ -137,7 +138,7 @@ function candidateOf(form: Form, request: ProposeRequest, wants: PurposeWants, l
     reasons.push({ kind: 'due', days })
   } else worth -= days === 0 ? 1 : 0
   if (reasons.length === 0) reasons.push({ kind: 'part', part: form.part })
-  const way = wayOf({ wayId: null, formId: form.id }, request)
+  const way = wayFor({ formId: form.id }, request.ways)
   const seconds = compileAlone(form, { way, rules: request.rules }, request.pace).totalSeconds
   return [{ form, worth: worth + luck * CHANCE_WEIGHT, seconds, reasons }]
 }

@@ -1,4 +1,4 @@
-import type { Area, ArcPart, Form } from '../forms'
+import { canSit, mostEffort, type Area, type ArcPart, type Form } from '../forms'
 
 export const PURPOSES = [
   'morning',
@@ -33,7 +33,6 @@ export interface PurposeWants {
 
 const FULL_ARC = { arrive: 0.08, loosen: 0.18, wake: 0.08, work: 0.4, gather: 0.12, settle: 0.14 }
 const isSet = (form: Form, name: string) => (form.set?.name ?? '').startsWith(name)
-const chairBound = ({ stance, versions }: Form) => stance === 'seated' || versions.some(({ kind }) => kind === 'seated')
 
 /** What each purpose wants. Common practice, no source; the weights are our choice. */
 export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
@@ -78,7 +77,7 @@ export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
     areas: { shoulders: 1, spine: 2, neck: 1, chest: 1, hips: 1, breath: 1 },
     parts: FULL_ARC,
     mostEffort: 2,
-    prefers: (form) => (chairBound(form) ? (form.stance === 'seated' ? 2 : 0) : null),
+    prefers: (form) => (canSit(form) ? (form.stance === 'seated' ? 2 : 0) : null),
   },
   learning: {
     areas: {},
@@ -118,9 +117,9 @@ export function todayWorth(form: Form, states: readonly TodayState[]): number | 
   for (const state of states) {
     switch (state) {
       case 'tired':
-        if (Math.max(...Object.values(form.effort)) > 2) return null
-        worth += chairBound(form) ? 1 : 0
-        worth -= Math.max(...Object.values(form.effort)) - 1
+        if (mostEffort(form.effort) > 2) return null
+        worth += canSit(form) ? 1 : 0
+        worth -= mostEffort(form.effort) - 1
         break
       case 'stiffBack':
         if (has('deepFold', 'strongTwist', 'headDown') || form.effort.spine > 2) return null

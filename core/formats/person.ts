@@ -1,19 +1,24 @@
+import * as yup from 'yup'
+import {
+  idSchema,
+  instantSchema,
+  numberBetween,
+  numberOrNull,
+  oneOf,
+  strictList,
+  strictObject,
+  textUpTo,
+  wholeBetween,
+  yesOrNo,
+} from '../basics'
 import { measureSchema, paceSchema, steadyPace, type BreathMeasure, type Pace } from '../breath'
 import {
   CONDITIONS,
   formSchema,
   houseRulesSchema,
-  idSchema,
-  instantSchema,
-  numberBetween,
-  oneOf,
   stageSchema,
-  strictList,
-  strictObject,
-  textSchema,
   USUAL_HOUSE_RULES,
   waySchema,
-  wholeBetween,
   type Condition,
   type Form,
   type HouseRules,
@@ -22,9 +27,8 @@ import {
 } from '../forms'
 import { restPlanSchema, sessionSchema, type RestPlan, type SessionRecord } from '../journal'
 import { routineSchema, routineVersionSchema, type Routine, type RoutineVersion } from '../routine'
-import { REMOTE_ACTIONS, type RemoteRule } from '../runner'
+import { REMOTE_ACTIONS, type RemoteInput, type RemoteRule } from '../runner'
 import { COUNTS_SAID, TIMBRES, VOICES, type SoundSettings, type VoiceSettings } from '../sound'
-import * as yup from 'yup'
 
 export const THEMES = ['device', 'day', 'night'] as const
 
@@ -89,6 +93,19 @@ export interface PersonData {
   recordings: Recording[]
 }
 
+/** What a person has many of, each kind in a list of its own. */
+export const PERSON_LISTS = [
+  'forms',
+  'ways',
+  'routines',
+  'routineVersions',
+  'sessions',
+  'breathMeasures',
+  'stages',
+  'recordings',
+] as const satisfies readonly (keyof PersonData)[]
+export type ListName = (typeof PERSON_LISTS)[number]
+
 /** The settings of a person who has set nothing. 10 seconds a breath is only a beginning: the breath is to be measured. */
 export const FIRST_SETTINGS: Settings = {
   pace: steadyPace(4, 6),
@@ -104,7 +121,7 @@ export const FIRST_SETTINGS: Settings = {
 }
 
 /** A person who has just come. */
-export const nobodyYet = (): PersonData => ({
+export const newPerson = (): PersonData => ({
   settings: structuredClone(FIRST_SETTINGS),
   forms: [],
   ways: [],
@@ -116,16 +133,15 @@ export const nobodyYet = (): PersonData => ({
   recordings: [],
 })
 
-const yesNo = () => yup.boolean().required('${path} is missing')
 const inputSchema = yup
-  .string()
+  .string<RemoteInput>()
   .required('${path} is missing')
   .matches(/^(key|media|pad|clap|half):[\s\S]{1,40}$/, '${path} must name an input such as key:PageDown or clap:2')
 
-export const recordingSchema = strictObject({
+export const recordingSchema = strictObject<Recording>({
   id: idSchema,
   formId: idSchema,
-  cue: textSchema.max(80, '${path} must have at most 80 characters'),
+  cue: textUpTo(80),
   at: instantSchema,
   seconds: numberBetween(0.05, 15),
   wav: yup
@@ -135,43 +151,43 @@ export const recordingSchema = strictObject({
     .matches(/^[A-Za-z0-9+/]+={0,2}$/, '${path} must be a WAV file as base64'),
 })
 
-export const settingsSchema = strictObject({
+export const settingsSchema = strictObject<Settings>({
   pace: paceSchema,
   rules: houseRulesSchema,
   dayEndsAtHour: wholeBetween(0, 6),
   restPlan: restPlanSchema,
-  sound: strictObject({
-    silent: yesNo(),
-    quiet: yesNo(),
+  sound: strictObject<SoundSettings>({
+    silent: yesOrNo(),
+    quiet: yesOrNo(),
     timbre: oneOf(TIMBRES),
     breathVolume: numberBetween(0, 1),
     bellVolume: numberBetween(0, 1),
     voiceVolume: numberBetween(0, 1),
   }),
-  voice: strictObject({
+  voice: strictObject<VoiceSettings>({
     from: oneOf(VOICES),
-    announces: yesNo(),
+    announces: yesOrNo(),
     counts: oneOf(COUNTS_SAID),
     every: wholeBetween(2, 12),
-    movements: yesNo(),
-    captions: yesNo(),
+    movements: yesOrNo(),
+    captions: yesOrNo(),
   }),
-  viewing: strictObject({
+  viewing: strictObject<ViewingSettings>({
     metres: numberBetween(0.4, 10),
-    cardPixels: numberBetween(80, 2000).nullable().default(undefined).defined('${path} is missing'),
+    cardPixels: numberOrNull(80, 2000),
     contrast: oneOf(CONTRASTS),
   }),
-  remote: strictObject({
-    rules: strictList(strictObject({ input: inputSchema, does: oneOf(REMOTE_ACTIONS) }), 200),
-    claps: yesNo(),
-    halves: yesNo(),
+  remote: strictObject<RemoteSettings>({
+    rules: strictList(strictObject<RemoteRule>({ input: inputSchema, does: oneOf(REMOTE_ACTIONS) }), 200),
+    claps: yesOrNo(),
+    halves: yesOrNo(),
     minutesLeft: wholeBetween(1, 60),
   }),
   theme: oneOf(THEMES),
   conditions: strictList(oneOf(CONDITIONS), CONDITIONS.length),
 })
 
-export const personSchema = strictObject({
+export const personSchema = strictObject<PersonData>({
   settings: settingsSchema,
   forms: strictList(formSchema, 2000),
   ways: strictList(waySchema, 2000),

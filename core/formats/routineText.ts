@@ -192,7 +192,7 @@ function readStep(text: string, forms: readonly Form[], part: ArcPart, newId: ()
 }
 
 /** The routine without its ids, to tell whether two say the same. */
-export function sayingOf(routine: Routine): unknown {
+export function contentOf(routine: Routine): unknown {
   const step = ({ id, ...rest }: Step) => (void id, rest)
   return {
     name: routine.name,

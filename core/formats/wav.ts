@@ -3,7 +3,7 @@ export function writeWav(samples: Float32Array, sampleRateHz: number): Uint8Arra
   const bytes = new Uint8Array(44 + samples.length * 2)
   const view = new DataView(bytes.buffer)
   const word = (at: number, text: string) =>
-    [...text].forEach((letter, place) => view.setUint8(at + place, letter.charCodeAt(0)))
+    [...text].forEach((letter, index) => view.setUint8(at + index, letter.charCodeAt(0)))
   word(0, 'RIFF')
   view.setUint32(4, bytes.length - 8, true)
   word(8, 'WAVEfmt ')
@@ -16,8 +16,8 @@ export function writeWav(samples: Float32Array, sampleRateHz: number): Uint8Arra
   view.setUint16(34, 16, true)
   word(36, 'data')
   view.setUint32(40, samples.length * 2, true)
-  samples.forEach((sample, place) => {
-    view.setInt16(44 + place * 2, Math.round(Math.min(1, Math.max(-1, sample)) * 32767), true)
+  samples.forEach((sample, index) => {
+    view.setInt16(44 + index * 2, Math.round(Math.min(1, Math.max(-1, sample)) * 32767), true)
   })
   return bytes
 }
@@ -35,6 +35,6 @@ export function toBase64(bytes: Uint8Array): string {
 export function fromBase64(text: string): Uint8Array<ArrayBuffer> {
   const raw = atob(text)
   const bytes = new Uint8Array(raw.length)
-  for (let place = 0; place < raw.length; place += 1) bytes[place] = raw.charCodeAt(place)
+  for (let index = 0; index < raw.length; index += 1) bytes[index] = raw.charCodeAt(index)
   return bytes
 }

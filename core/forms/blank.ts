@@ -39,3 +39,6 @@ export function plainMove(name: string, phases: Phase[]): Move {
 export function plainWay(id: string, formId: string): Way {
   return { id, formId, name: 'My way', choices: {}, swapBreath: null, version: null, learnedFrom: '', notes: '' }
 }
+
+/** My way of a form of which I have none yet; its id is told by the form's, so that there is never a second one. */
+export const newWayOf = (formId: string): Way => plainWay(`way-${formId}`.slice(0, 64), formId)

@@ -1,4 +1,13 @@
-import type { Caution, Form, VersionKind, Way } from './types'
+import { newWayOf } from './blank'
+import {
+  CHOICE_NAMES,
+  type Caution,
+  type Choices,
+  type Form,
+  type HouseRules,
+  type VersionKind,
+  type Way,
+} from './types'
 
 /** What a person may declare of their body, for themselves. Private, and no diagnosis. */
 export const CONDITIONS = [
@@ -71,4 +80,24 @@ export function milderWay(form: Form, caution: Caution): MilderChange | null {
     default:
       return null
   }
+}
+
+/** Whether the milder version is how I do a form already, could be, or is not to be had. */
+export type MilderState = 'done' | 'possible' | 'none'
+export function milderState(form: Form, caution: Caution, way: Way | undefined, rules: HouseRules): MilderState {
+  const milder = milderWay(form, caution)
+  if (!milder) return 'none'
+  const { version } = milder
+  const hasVersion = version === undefined || way?.version === version || form.stance === version
+  const chosen: Choices = { ...rules, ...way?.choices }
+  const hasChoices = CHOICE_NAMES.every((name) => (milder.choices?.[name] ?? chosen[name]) === chosen[name])
+  return hasVersion && hasChoices ? 'done' : 'possible'
+}
+
+/** My way of a form, made milder; null where only care helps. */
+export function madeMilder(form: Form, caution: Caution, way: Way | undefined): Way | null {
+  const milder = milderWay(form, caution)
+  if (!milder) return null
+  const mine = way ?? newWayOf(form.id)
+  return { ...mine, ...milder, choices: { ...mine.choices, ...milder.choices } }
 }

@@ -1,4 +1,4 @@
-import type { AllowedCounts, CountingKind, Form, SideOrder } from './types'
+import type { CountingKind, Form, SideOrder } from './types'
 
 /** What a count of each way of counting is made of. */
 export const COUNT_UNITS: Record<CountingKind, 'repetitions' | 'breaths' | 'seconds' | 'beats'> = {
@@ -9,17 +9,38 @@ export const COUNT_UNITS: Record<CountingKind, 'repetitions' | 'breaths' | 'seco
   open: 'seconds',
 }
 
-/** All allowed counts from least to most; `usual` is always among them. */
-export function allowedCounts(counts: AllowedCounts): number[] {
-  const all = new Set<number>([counts.usual])
-  for (let count = counts.least; count <= counts.most; count += counts.step) all.add(count)
-  return [...all].sort((a, b) => a - b)
+/** Whether the body is still in forms counted so; the others move. */
+export const isStillCounting = (by: CountingKind) => by === 'breathHold' || COUNT_UNITS[by] === 'seconds'
+
+/** Whether forms counted so are led breath by breath. */
+export const isPacedCounting = (by: CountingKind) => by === 'breathRepetitions' || by === 'breathHold'
+
+/** What of a form says how it may be counted. */
+type Countable = Pick<Form, 'counts' | 'sides' | 'countScope' | 'counting'>
+
+/**
+ * The counts that a form can be done with, from least to most: within its range and in its steps, the usual one among them, and each
+ * leaving the sides even. Everything that changes a count chooses among these. Where no allowed count is even, all of them are given.
+ */
+export function allowedCounts(form: Countable): number[] {
+  const { least, usual, most, step } = form.counts
+  const all = new Set<number>([usual])
+  for (let count = least; count <= most; count += step) all.add(count)
+  const inOrder = [...all].sort((one, other) => one - other)
+  const even = inOrder.filter((count) => keepsSidesEven(form, count))
+  return even.length > 0 ? even : inOrder
 }
 
 /** The allowed count next above (`+1`) or below (`-1`) the given one, or the given one at the end of the range. */
-export function nextCount(counts: AllowedCounts, count: number, direction: 1 | -1): number {
-  const all = allowedCounts(counts)
+export function nextCount(form: Countable, count: number, direction: 1 | -1): number {
+  const all = allowedCounts(form)
   return (direction > 0 ? all.find((other) => other > count) : all.findLast((other) => other < count)) ?? count
+}
+
+/** The usual count, or the allowed one nearest to it. */
+export function usualCount(form: Countable): number {
+  const { usual } = form.counts
+  return allowedCounts(form).reduce((best, other) => (Math.abs(other - usual) < Math.abs(best - usual) ? other : best))
 }
 
 /** Whether a count leaves both sides even. Seconds always do; whole units must halve when they are meant in all. */

@@ -1,14 +1,25 @@
 /** Forms: what an exercise is, and how one person does it. */
 export * from './types'
-export * from './schema'
-export { doneMyWay, type FormMyWay } from './way'
+export { formSchema, houseRulesSchema, waySchema } from './schema'
+export { formMyWay, wayFor, type FormMyWay } from './way'
 export { chosenWords } from './wording'
 export { readEntry, type CatalogueEntry } from './catalogue'
-export { blankForm, plainMove, plainWay } from './blank'
-export { allowedCounts, COUNT_UNITS, keepsSidesEven, nextCount, sidesInOrder } from './counts'
-export { canSit, stationAt, stationOfHold, stationsOf } from './levels'
-export { ANY_FORM, plainSpelling, schoolsOf, searchForms, type FormQuery, type KnownOfForms } from './search'
+export { effortInAll, mostEffort } from './effort'
+export { blankForm, newWayOf, plainMove, plainWay } from './blank'
 export {
+  allowedCounts,
+  COUNT_UNITS,
+  isPacedCounting,
+  isStillCounting,
+  keepsSidesEven,
+  nextCount,
+  sidesInOrder,
+  usualCount,
+} from './counts'
+export { canSit, stationAt, stationOfHold, stationsOf } from './levels'
+export { ANY_FORM, plainSpelling, schoolsOf, searchForms, type FormQuery } from './search'
+export {
+  latestStages,
   LEARNING_STAGES,
   stageHistory,
   stageSchema,
@@ -16,5 +27,5 @@ export {
   type LearningStage,
   type StageEntry,
 } from './stages'
-export { cautionsForMe, CONDITIONS, milderWay, type CautionForMe, type Condition } from './conditions'
-export { readFormWords, STANCE_NAMES, writeFormWords, type FormInWords, type ReadWords } from './text'
+export { cautionsForMe, CONDITIONS, madeMilder, milderState, milderWay, type Condition } from './conditions'
+export { readFormWords, STANCE_NAMES, writeFormWords, type FormInWords } from './text'

@@ -1,3 +1,4 @@
+import { mostEffort } from './effort'
 import { canSit } from './levels'
 import type { LearningStage } from './stages'
 import type { Area, ArcPart, Form } from './types'
@@ -39,7 +40,7 @@ export const ANY_FORM: FormQuery = {
 }
 
 /** What a query needs to know besides the forms themselves: both are asked only when it matters. */
-export interface KnownOfForms {
+export interface FormKnowledge {
   stageOf: (formId: string) => LearningStage | null
   /** Seconds at the usual count, as the Timeline says. */
   secondsOf: (form: Form) => number
@@ -63,7 +64,7 @@ function wordsOf(form: Form): string[] {
  * Forms that answer a query, in the order given. Every word of it must begin some word of the form's name, pinyin, set, school, moves
  * or areas; pinyin typed in one piece, with or without tone marks, is found too.
  */
-export function searchForms(forms: readonly Form[], query: Partial<FormQuery>, known?: KnownOfForms): Form[] {
+export function searchForms(forms: readonly Form[], query: Partial<FormQuery>, known?: FormKnowledge): Form[] {
   const wanted = { ...ANY_FORM, ...query }
   const typed = plainSpelling(wanted.words).split(' ').filter(Boolean)
   return forms.filter((form) => {
@@ -71,7 +72,7 @@ export function searchForms(forms: readonly Form[], query: Partial<FormQuery>, k
     if (wanted.area && !form.areas.includes(wanted.area)) return false
     if (wanted.school && form.school !== wanted.school) return false
     if (wanted.seated && !canSit(form)) return false
-    if (wanted.mostEffort !== null && Math.max(...Object.values(form.effort)) > wanted.mostEffort) return false
+    if (wanted.mostEffort !== null && mostEffort(form.effort) > wanted.mostEffort) return false
     const words = typed.length > 0 ? wordsOf(form) : []
     if (!typed.every((want) => words.some((word) => word.startsWith(want)))) return false
     if (wanted.stage !== null) {

@@ -1,4 +1,4 @@
-import { daySchema, idSchema, oneOf, strictObject } from './schema'
+import { daySchema, idSchema, oneOf, strictObject } from '../basics'
 
 /** How far a form is learned, in order. Common practice, no source. */
 export const LEARNING_STAGES = ['watch', 'handsOnly', 'slow', 'whole', 'withBreath', 'fromMemory', 'linked'] as const
@@ -13,7 +13,7 @@ export interface StageEntry {
   day: string
 }
 
-export const stageSchema = strictObject({
+export const stageSchema = strictObject<StageEntry>({
   id: idSchema,
   formId: idSchema,
   stage: oneOf(LEARNING_STAGES),
@@ -23,6 +23,12 @@ export const stageSchema = strictObject({
 /** The entries of one form, earliest first; of several on one day the last one given counts. */
 export function stageHistory(entries: readonly StageEntry[], formId: string): StageEntry[] {
   return entries.filter((entry) => entry.formId === formId).sort((one, other) => one.day.localeCompare(other.day))
+}
+
+/** The stage at which each form stands now, by its id; forms of which nothing is said are not among them. */
+export function latestStages(entries: readonly StageEntry[]): Map<string, LearningStage> {
+  const inOrder = [...entries].sort((one, other) => one.day.localeCompare(other.day))
+  return new Map(inOrder.map(({ formId, stage }) => [formId, stage]))
 }
 
 /**

@@ -65,6 +65,7 @@ interface Item {
   words: Word[]
   /** The line begins with a name and a colon. */
   heading: string | null
+  /** Its words as they were written. */
   raw: string
 }
 
@@ -73,12 +74,13 @@ function itemsOf(text: string): Item[] {
   const items: Item[] = []
   let words: Word[] = []
   let heading: string | null = null
-  let raw = ''
+  /** Where the words of the item begin and end in the text. */
+  let span: [number, number] | null = null
   const close = () => {
-    if (words.length > 0 || heading !== null) items.push({ words, heading, raw: raw.trim() })
+    if (words.length > 0 || heading !== null) items.push({ words, heading, raw: span ? text.slice(...span) : '' })
     words = []
     heading = null
-    raw = ''
+    span = null
   }
   for (const match of text.matchAll(/"((?:[^"\\]|\\.)*)"|[,\n:]|[^\s,:"]+|"/g)) {
     const [piece, quoted] = match
@@ -86,10 +88,10 @@ function itemsOf(text: string): Item[] {
     else if (piece === ':') {
       heading = words.map((word) => word.text).join(' ')
       words = []
-      raw = ''
+      span = null
     } else {
       words.push(quoted === undefined ? { text: piece, quoted: false } : { text: unescaped(quoted), quoted: true })
-      raw += ` ${piece}`
+      span = [span ? span[0] : match.index, match.index + piece.length]
     }
   }
   close()

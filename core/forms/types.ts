@@ -4,6 +4,7 @@ export type ArcPart = (typeof ARC_PARTS)[number]
 
 /** The parts that close a session; everything before them is its moving time. */
 export const CLOSING_PARTS: readonly ArcPart[] = ['gather', 'settle']
+export const isClosingPart = (part: ArcPart) => CLOSING_PARTS.includes(part)
 
 export const STANCES = ['together', 'hipWidth', 'shoulderWidth', 'wide', 'diagonalStep', 'oneLeg', 'seated'] as const
 export type Stance = (typeof STANCES)[number]
@@ -57,7 +58,8 @@ export const SIDE_ORDERS = ['none', 'alternate', 'oneThenOther', 'bothDirections
 export type SideOrder = (typeof SIDE_ORDERS)[number]
 
 /** A side of the body, or a direction of a circle. */
-export type Side = 'none' | 'left' | 'right' | 'oneWay' | 'otherWay'
+export const SIDES = ['none', 'left', 'right', 'oneWay', 'otherWay'] as const
+export type Side = (typeof SIDES)[number]
 
 /** Whether a count is meant for each side or for both together. */
 export const COUNT_SCOPES = ['perSide', 'inAll'] as const

@@ -10,7 +10,16 @@ import {
   type Stance,
   type Way,
 } from './types'
-import { inMyWords, sayingsOf } from './wording'
+import { inMyWords, spokenNotesOf } from './wording'
+
+/**
+ * The way that holds for a form: the one that its step names, else the first that is given for it; undefined for the form as it is
+ * taught.
+ */
+export function wayFor(step: { formId: string; wayId?: string | null }, ways: readonly Way[]): Way | undefined {
+  const named = step.wayId ? ways.find(({ id }) => id === step.wayId) : undefined
+  return named ?? ways.find(({ formId }) => formId === step.formId)
+}
 
 /** A form as one person does it. */
 export interface FormMyWay {
@@ -18,7 +27,7 @@ export interface FormMyWay {
   /** What the way and the house rules choose, put together. */
   choices: Choices
   /** What is said before it begins, besides its name: the version, how the air goes, the eyes. */
-  sayings: string[]
+  spokenNotes: string[]
 }
 
 const SWAPPED = { in: 'out', out: 'in', hold: 'hold', free: 'free' } as const
@@ -34,7 +43,7 @@ const MEETING_CHOICE: Record<MeetingMove, 'riseOn' | 'strikeOn' | 'roundOn'> = {
  * The form with everything applied that the way, or else the house rules, choose: first the version, then the order of the
  * five phases, the breath that a movement meets, the holds at the top (where my in-breath ends), and at last the words.
  */
-export function doneMyWay(form: Form, way: Way | undefined, rules: HouseRules): FormMyWay {
+export function formMyWay(form: Form, way: Way | undefined, rules: HouseRules): FormMyWay {
   const choices: Choices = { ...rules, ...way?.choices }
   const swap = way?.swapBreath ?? meetsOtherBreath(form, choices)
   const moves = fromMyFirstPhase(form.moves, choices).map((move) => {
@@ -50,7 +59,7 @@ export function doneMyWay(form: Form, way: Way | undefined, rules: HouseRules): 
   return {
     form: inMyWords(changed, choices),
     choices,
-    sayings: [...(version?.change ? [version.change] : []), ...sayingsOf(changed, choices)],
+    spokenNotes: [...(version?.change ? [version.change] : []), ...spokenNotesOf(changed, choices)],
   }
 }
 
@@ -79,8 +88,8 @@ function withoutTopHolds(phases: Phase[]): Phase[] {
 }
 
 function withTopHolds(phases: Phase[]): Phase[] {
-  return phases.flatMap((phase, place) =>
-    phase.breath === 'in' && phases[place + 1]?.breath === 'out' ? [phase, TOP_HOLD] : [phase],
+  return phases.flatMap((phase, index) =>
+    phase.breath === 'in' && phases[index + 1]?.breath === 'out' ? [phase, TOP_HOLD] : [phase],
   )
 }
 

@@ -1,3 +1,4 @@
+import { isPacedCounting } from './counts'
 import type { Choices, Form } from './types'
 
 /**
@@ -56,8 +57,8 @@ const BELLY = {
 const EYES = { asTaught: '', open: 'Eyes open', lowered: 'Eyes lowered', closed: 'Eyes closed' }
 
 /** What the choices add to the announcement of a form. Air and belly are said only where a breath is led. */
-export function sayingsOf(form: Form, choices: Choices): string[] {
-  const led = form.counting.by === 'breathRepetitions' || form.counting.by === 'breathHold'
+export function spokenNotesOf(form: Form, choices: Choices): string[] {
+  const led = isPacedCounting(form.counting.by)
   const standsSure = form.effort.balance < 2
   return [
     led ? AIR[choices.airway] : '',

@@ -1,5 +1,5 @@
-import { COUNT_UNITS } from '../forms'
-import { practiceDay } from './day'
+import { COUNT_UNITS, isStillCounting } from '../forms'
+import { practiceDay } from './practiceDay'
 import type { SessionRecord } from './types'
 
 /** What the journal knows of one form. */
@@ -36,4 +36,12 @@ export function formHistory(
     }
   }
   return history
+}
+
+/** The longest stillness in one form of one session, settling left out; null where there was none. */
+export function longestStillSeconds(sessions: readonly Pick<SessionRecord, 'done'>[]): number | null {
+  const stills = sessions.flatMap(({ done }) =>
+    done.filter(({ part, counting }) => part !== 'settle' && isStillCounting(counting)).map(({ seconds }) => seconds),
+  )
+  return stills.length > 0 ? Math.max(...stills) : null
 }

@@ -1,8 +1,8 @@
 /** The journal: what was done, on which practice day, in which row of days, and how it felt. */
 export * from './types'
-export { addDays, daysBetween, isTimeZone, practiceDay, weekday, weekStart } from './day'
-export { isRestDay, streaks, weeksOfStones, type DayStone, type StreakRules, type Streaks } from './streak'
-export { journalTotals, type JournalTotals } from './totals'
+export { addDays, daysBetween, isTimeZone, practiceDay, weekday, weekStart } from './practiceDay'
+export { isRestDay, streaks, weeksOfStones, type DayStone, type Streaks } from './streak'
+export { journalTotals } from './totals'
 export { elsewhereRecord, recordOf } from './record'
 export { restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
-export { formHistory, type FormHistory } from './formHistory'
+export { formHistory, longestStillSeconds } from './formHistory'

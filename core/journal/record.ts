@@ -21,7 +21,7 @@ export function recordOf(
     closingSeconds: outcome.closingSeconds,
     planned: outcome.planned,
     done: outcome.done,
-    asides: outcome.asides,
+    asides: outcome.deviations,
     before: about.before ?? NOT_SAID,
     after: NOT_SAID,
     sensations: [],

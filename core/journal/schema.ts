@@ -1,8 +1,7 @@
 import * as yup from 'yup'
 import {
-  ARC_PARTS,
-  COUNTING_KINDS,
   daySchema,
+  idOrNull,
   idSchema,
   instantSchema,
   nameSchema,
@@ -11,22 +10,24 @@ import {
   oneOfOrNull,
   strictList,
   strictObject,
+  strictObjectOrNull,
   textSchema,
-  VERSION_KINDS,
   wholeBetween,
-} from '../forms'
-import { ASIDES } from '../runner'
-import { isTimeZone } from './day'
-import { SENSATIONS } from './types'
+  wholeOrNull,
+  yesOrNo,
+} from '../basics'
+import type { BreathSeconds } from '../breath'
+import { ARC_PARTS, COUNTING_KINDS, SIDES, VERSION_KINDS } from '../forms'
+import { DEVIATIONS, type Deviation, type DoneStep, type PlannedStep } from '../runner'
+import type { SideCounts } from '../timeline'
+import { isTimeZone } from './practiceDay'
+import { SENSATIONS, type Felt, type RestPlanEntry, type SessionRecord } from './types'
 
 const DAY_SECONDS = 86_400
 const seconds = () => numberBetween(0, DAY_SECONDS)
 
 const sideCountsSchema = strictList(
-  strictObject({
-    side: oneOf(['none', 'left', 'right', 'oneWay', 'otherWay'] as const),
-    count: numberBetween(0, DAY_SECONDS),
-  }),
+  strictObject<SideCounts[number]>({ side: oneOf(SIDES), count: numberBetween(0, DAY_SECONDS) }),
   2,
 )
 
@@ -41,52 +42,44 @@ const stepRecord = {
 }
 
 const breathLength = () => numberBetween(0, 3600)
-const doneSchema = strictObject({
+const doneSchema = strictObject<DoneStep>({
   ...stepRecord,
-  outcome: oneOf(['done', 'cutShort', 'skipped'] as const),
+  outcome: oneOf(['done', 'cutShort', 'skipped']),
   version: oneOfOrNull(VERSION_KINDS),
-  breath: strictObject({ inSeconds: breathLength(), outSeconds: breathLength() })
-    .nullable()
-    .default(undefined)
-    .defined('${path} is missing'),
+  breath: strictObjectOrNull<BreathSeconds>({ inSeconds: breathLength(), outSeconds: breathLength() }),
 })
 
-const asideSchema = strictObject({
-  what: oneOf(ASIDES),
+const deviationSchema = strictObject<Deviation>({
+  what: oneOf(DEVIATIONS),
   atSeconds: seconds(),
   lastsSeconds: numberBetween(0, 30 * DAY_SECONDS),
-  undone: yup.boolean().required('${path} is missing'),
+  undone: yesOrNo(),
 })
 
-const feeling = () =>
-  yup
-    .number()
-    .integer('${path} must be a whole number')
-    .min(1, '${path} must be at least 1')
-    .max(5, '${path} must be at most 5')
-    .nullable()
-    .defined('${path} is missing')
-const feltSchema = strictObject({ energy: feeling(), calm: feeling(), ease: feeling() })
+const feeling = () => wholeOrNull(1, 5)
+const feltSchema = strictObject<Felt>({ energy: feeling(), calm: feeling(), ease: feeling() })
 
-export const sessionSchema = strictObject({
+const timeZoneSchema = yup
+  .string()
+  .required('${path} is missing')
+  .test('zone', '${path} must be the name of a time zone such as Europe/Lisbon', (zone) => !zone || isTimeZone(zone))
+
+export const sessionSchema = strictObject<SessionRecord>({
   id: idSchema,
-  source: oneOf(['followed', 'elsewhere'] as const),
-  routineId: idSchema.nullable().defined('${path} is missing'),
+  source: oneOf(['followed', 'elsewhere']),
+  routineId: idOrNull,
   title: nameSchema,
   startedAt: instantSchema,
   endedAt: instantSchema,
-  timeZone: yup
-    .string()
-    .required('${path} is missing')
-    .test('zone', '${path} must be the name of a time zone such as Europe/Lisbon', (zone) => !zone || isTimeZone(zone)),
+  timeZone: timeZoneSchema,
   practisedSeconds: seconds(),
   pausedSeconds: numberBetween(0, 30 * DAY_SECONDS),
   plannedSeconds: seconds(),
   movingSeconds: seconds(),
   closingSeconds: seconds(),
-  planned: strictList(strictObject(stepRecord), 500),
+  planned: strictList(strictObject<PlannedStep>(stepRecord), 500),
   done: strictList(doneSchema, 500),
-  asides: strictList(asideSchema, 5000),
+  asides: strictList(deviationSchema, 5000),
   before: feltSchema,
   after: feltSchema,
   sensations: strictList(oneOf(SENSATIONS), SENSATIONS.length),
@@ -106,13 +99,13 @@ export const storedSessionSchema = yup.object({
   title: nameSchema,
   startedAt: instantSchema,
   endedAt: instantSchema,
-  timeZone: sessionSchema.fields.timeZone,
+  timeZone: timeZoneSchema,
   practisedSeconds: seconds(),
   planned: yup.array().required('${path} is missing'),
   done: yup.array().required('${path} is missing'),
-})
+}) as unknown as yup.Schema<SessionRecord>
 
 export const restPlanSchema = strictList(
-  strictObject({ fromDay: daySchema, weekdays: strictList(wholeBetween(1, 7), 7) }),
+  strictObject<RestPlanEntry>({ fromDay: daySchema, weekdays: strictList(wholeBetween(1, 7), 7) }),
   1000,
 )

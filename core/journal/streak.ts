@@ -1,4 +1,4 @@
-import { addDays, dayStartMs, daysBetween, practiceDay, weekday } from './day'
+import { addDays, dayStartMs, daysBetween, practiceDay, weekday } from './practiceDay'
 import type { RestPlan, SessionRecord } from './types'
 
 /** What streaks need to know of a session. */
@@ -96,8 +96,8 @@ export function weeksOfStones(
   }
   const firstDay = addDays(today, 1 - weekday(today) - 7 * (weeks - 1))
   return Array.from({ length: weeks }, (_, week) =>
-    Array.from({ length: 7 }, (_, place): DayStone => {
-      const day = addDays(firstDay, week * 7 + place)
+    Array.from({ length: 7 }, (_, index): DayStone => {
+      const day = addDays(firstDay, week * 7 + index)
       const done = byDay.get(day) ?? { seconds: 0, sessions: 0 }
       return { day, ...done, rest: isRestDay(rules.restPlan, day), future: daysBetween(today, day) > 0 }
     }),

@@ -1,4 +1,4 @@
-import { practiceDay, weekStart } from './day'
+import { practiceDay, weekStart } from './practiceDay'
 import type { SessionRecord } from './types'
 
 export interface JournalTotals {

@@ -1,5 +1,4 @@
-import type { ArcPart } from '../forms'
-import type { Aside, DoneStep, PlannedStep } from '../runner'
+import type { Deviation, DoneStep, PlannedStep } from '../runner'
 
 /** The quick scales asked before and after. Each runs from 1 to 5 in words; null is "not said". */
 export const FEELING_SCALES = ['energy', 'calm', 'ease'] as const
@@ -30,7 +29,7 @@ export interface SessionRecord {
   planned: PlannedStep[]
   done: DoneStep[]
   /** Pauses, skips, additions and other changes of mind, in order. */
-  asides: Aside[]
+  asides: Deviation[]
   before: Felt
   after: Felt
   sensations: Sensation[]
@@ -43,5 +42,3 @@ export interface RestPlanEntry {
   weekdays: number[]
 }
 export type RestPlan = RestPlanEntry[]
-
-export type PartSeconds = Record<ArcPart, number>

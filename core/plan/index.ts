@@ -1,2 +1,2 @@
 /** The plan: what is ready to practise. */
-export { readyToday, type ReadyReason, type ReadyRoutine } from './today'
+export { readyToday, type ReadyReason } from './today'

@@ -1,12 +1,12 @@
 import type { Entry, Group, Routine, Step } from './types'
 
 /** Where a step stands: at the top level, or inside a group. */
-interface Place {
+interface Location {
   entry: number
   inGroup: number | null
 }
 
-function placeOf(routine: Routine, id: string): Place | null {
+function locationOf(routine: Routine, id: string): Location | null {
   for (const [entry, candidate] of routine.entries.entries()) {
     if (candidate.id === id) return { entry, inGroup: null }
     if (candidate.kind === 'group') {
@@ -25,30 +25,30 @@ const moved = <T>(list: readonly T[], from: number, to: number): T[] =>
  * out again at the other; a group jumps over what stands beside it. At the end of the routine nothing changes.
  */
 export function moveEntry(routine: Routine, id: string, direction: 1 | -1): Routine {
-  const place = placeOf(routine, id)
-  if (!place) return routine
+  const index = locationOf(routine, id)
+  if (!index) return routine
   const entries = routine.entries
-  const here = entries[place.entry]!
+  const here = entries[index.entry]!
 
-  if (place.inGroup !== null && here.kind === 'group') {
-    const target = place.inGroup + direction
+  if (index.inGroup !== null && here.kind === 'group') {
+    const target = index.inGroup + direction
     if (target >= 0 && target < here.steps.length) {
-      return replaceEntry(routine, place.entry, { ...here, steps: moved(here.steps, place.inGroup, target) })
+      return replaceEntry(routine, index.entry, { ...here, steps: moved(here.steps, index.inGroup, target) })
     }
-    const step = here.steps[place.inGroup]!
-    const shrunk: Group = { ...here, steps: here.steps.toSpliced(place.inGroup, 1) }
+    const step = here.steps[index.inGroup]!
+    const shrunk: Group = { ...here, steps: here.steps.toSpliced(index.inGroup, 1) }
     const outside: Entry[] = direction < 0 ? [step, shrunk] : [shrunk, step]
-    return { ...routine, entries: entries.toSpliced(place.entry, 1, ...outside) }
+    return { ...routine, entries: entries.toSpliced(index.entry, 1, ...outside) }
   }
 
-  const beside = entries[place.entry + direction]
+  const beside = entries[index.entry + direction]
   if (!beside) return routine
   if (here.kind === 'step' && beside.kind === 'group') {
     const steps: Step[] = direction > 0 ? [here, ...beside.steps] : [...beside.steps, here]
-    const joined = replaceEntry(routine, place.entry + direction, { ...beside, steps })
-    return { ...joined, entries: joined.entries.toSpliced(place.entry, 1) }
+    const joined = replaceEntry(routine, index.entry + direction, { ...beside, steps })
+    return { ...joined, entries: joined.entries.toSpliced(index.entry, 1) }
   }
-  return { ...routine, entries: moved(entries, place.entry, place.entry + direction) }
+  return { ...routine, entries: moved(entries, index.entry, index.entry + direction) }
 }
 
 function replaceEntry(routine: Routine, index: number, entry: Entry): Routine {

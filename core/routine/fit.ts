@@ -9,53 +9,10 @@
  * 4. the least sum of costs (how far from the usual counts);
  * 5. among equals, the first in the order of the options given, the closing before the rest.
  */
-import { EPSILON, FitBounds, LEAST_REACH, PLAIN_MEASURES, type Measure } from './fitBounds'
-
-/** One way to do an item: `cost` is a whole number from 0 on; `drops` leaves it out. */
-export interface FitOption {
-  value: number
-  cost: number
-  drops: boolean
-}
-
-/** Seconds before the closing and in it. */
-export interface FitSpan {
-  movingSeconds: number
-  closingSeconds: number
-}
-
-export interface FitProblem<Place> {
-  /** The options of each item. */
-  items: readonly (readonly FitOption[])[]
-  lowSeconds: number
-  highSeconds: number
-  /** Closing against moving, at least. */
-  closingShare: number
-  /** Where the first item begins. */
-  start: Place
-  /** The true length of an option begun at a place, and the place after it. */
-  take: (item: number, option: number, place: Place) => FitSpan & { after: Place }
-  /** Bounds of that length, wherever the item begins. */
-  bounds: (item: number, option: number) => { least: FitSpan; most: FitSpan }
-  /** Whether the length of an item is the same wherever it begins, for any of its options. */
-  free: (item: number) => boolean
-  /** One descent gives up after so many steps; the answer is then not proven. */
-  mostSteps?: number
-}
-
-export interface FitAnswer {
-  /** The option chosen for each item. */
-  chosen: number[]
-  movingSeconds: number
-  closingSeconds: number
-  /** Seconds outside the window; 0 inside. */
-  missSeconds: number
-  closingKept: boolean
-  dropped: number
-  cost: number
-  /** False only when the search ran out of steps before it had ruled everything better out. */
-  proven: boolean
-}
+import { SAME_SECONDS } from '../basics'
+import { keepsClosing, type MovingAndClosing } from './closing'
+import { FitBounds, LEAST_REACH, PLAIN_MEASURES, type Measure } from './fitBounds'
+import type { FitAnswer, FitProblem } from './fitProblem'
 
 const MOST_STEPS = 100_000
 const UNPROVEN_SHARE = 20
@@ -65,7 +22,7 @@ const REACH_SHARE = 0.2
 const FARTHEST_MISS = 200_000
 
 /** Solve a fit. Null when there is nothing to choose from. */
-export function solveFit<Place>(problem: FitProblem<Place>): FitAnswer | null {
+export function solveFit<State>(problem: FitProblem<State>): FitAnswer | null {
   if (problem.items.some((options) => options.length === 0)) return null
   const search = new Search(problem)
   const { lowSeconds, highSeconds } = problem
@@ -82,7 +39,7 @@ export function solveFit<Place>(problem: FitProblem<Place>): FitAnswer | null {
 const MISS_SHARE = 0.01
 
 /** Whether the window can be met with the closing kept, whatever it costs and however much is dropped. */
-export function canMeet<Place>(problem: FitProblem<Place>): boolean {
+export function canMeet<State>(problem: FitProblem<State>): boolean {
   if (problem.items.some((options) => options.length === 0)) return false
   return new Search(problem).meets()
 }
@@ -95,11 +52,11 @@ export function missUnitSeconds({
   return Math.max(1, (highSeconds - lowSeconds) / 2, MISS_SHARE * highSeconds)
 }
 
-class Search<Place> {
+class Search<State> {
   private readonly count: number
   private readonly mostDrops: number
   private readonly mostCost: number
-  private readonly spans: { least: FitSpan; most: FitSpan }[][]
+  private readonly spans: { least: MovingAndClosing; most: MovingAndClosing }[][]
   private readonly budget: number
   private readonly sequence: number[]
   private readonly bounds: FitBounds
@@ -109,7 +66,7 @@ class Search<Place> {
   private closingFirst = 0
   private proven = true
 
-  constructor(private readonly problem: FitProblem<Place>) {
+  constructor(private readonly problem: FitProblem<State>) {
     this.count = problem.items.length
     this.mostDrops = problem.items.filter((options) => options.some(({ drops }) => drops)).length
     this.mostCost = problem.items.reduce((sum, options) => sum + Math.max(...options.map(({ cost }) => cost)), 0)
@@ -178,13 +135,20 @@ class Search<Place> {
     const chosen: number[] = []
     // Once a descent has run out, the answer is not proven anyway: the next ones only look for a good one.
     let stepsLeft = this.proven ? this.budget : this.budget / UNPROVEN_SHARE
-    const go = (item: number, place: Place, moving: number, closing: number, left: number, spend: number): boolean => {
+    const go = (
+      item: number,
+      state: State,
+      moving: number,
+      closing: number,
+      dropsRemaining: number,
+      spend: number,
+    ): boolean => {
       stepsLeft -= 1
       if (stepsLeft < 0) {
         this.proven = false
         return false
       }
-      const here = item * layer + left * width + spend
+      const here = item * layer + dropsRemaining * width + spend
       for (let at = 0; at < measures.length; at += 1) {
         const measure = measures[at]!
         if (measure.moving * moving + measure.closing * closing + tables[at]![here]! < measure.least) return false
@@ -194,13 +158,13 @@ class Search<Place> {
       const options = items[now]!
       for (let option = 0; option < options.length; option += 1) {
         const { cost: asked, drops: isDrop } = options[option]!
-        const leftAfter = isDrop ? left - 1 : left
+        const leftAfter = isDrop ? dropsRemaining - 1 : dropsRemaining
         if (asked > spend || leftAfter < 0) continue
-        const taken = take(now, option, place)
+        const taken = take(now, option, state)
         chosen[now] = option
         const movingAfter = moving + taken.movingSeconds
         const closingAfter = closing + taken.closingSeconds
-        const after = this.freeAtEnd[now] ? place : taken.after
+        const after = this.freeAtEnd[now] ? state : taken.after
         if (go(item + 1, after, movingAfter, closingAfter, leftAfter, spend - asked)) return true
       }
       return false
@@ -212,7 +176,7 @@ class Search<Place> {
   leastMiss(closing: boolean): number | null {
     const { lowSeconds, highSeconds, closingShare } = this.problem
     const surplus = { moving: -closingShare, closing: 1, least: 0 }
-    if (closing && this.bounds.reachTable(surplus)[this.mostDrops]! < -EPSILON) return null
+    if (closing && this.bounds.reachTable(surplus)[this.mostDrops]! < -SAME_SECONDS) return null
     const unit = missUnitSeconds(this.problem)
     const reachable = (miss: number) =>
       this.canReach(lowSeconds - miss * unit, highSeconds + miss * unit, closing, this.mostDrops)
@@ -240,13 +204,13 @@ class Search<Place> {
     const share = closing ? this.problem.closingShare : 0
     const closesUntil = share > 0 ? this.closingFirst : 0
     let stepsLeft = this.proven ? this.budget : this.budget / UNPROVEN_SHARE
-    const go = (item: number, place: Place, moving: number, closingNow: number, left: number): boolean => {
+    const go = (item: number, state: State, moving: number, closingNow: number, dropsRemaining: number): boolean => {
       stepsLeft -= 1
       if (stepsLeft < 0) {
         this.proven = false
         return false
       }
-      const here = item * layer + left
+      const here = item * layer + dropsRemaining
       for (let at = 0; at < measures.length; at += 1) {
         const measure = measures[at]!
         if (measure.moving * moving + measure.closing * closingNow + tables[at]![here]! < measure.least) return false
@@ -254,8 +218,8 @@ class Search<Place> {
       if (item === this.count) return true
       const now = this.sequence[item]!
       const options = items[now]!
-      const tried = options.map((_, option) => take(now, option, place))
-      const next = (item + 1) * layer + left
+      const tried = options.map((_, option) => take(now, option, state))
+      const next = (item + 1) * layer + dropsRemaining
       // The most closing first, as it leaves the widest window; then towards the middle of what is left of the window.
       const longest = item < closesUntil ? Infinity : closingNow * (1 + 1 / share)
       const middle = (low + Math.max(low, Math.min(high, longest))) / 2
@@ -265,10 +229,10 @@ class Search<Place> {
       )
       const order = options.map((_, option) => option).sort((one, other) => off[one]! - off[other]!)
       return order.some((option) => {
-        const leftAfter = options[option]!.drops ? left - 1 : left
+        const leftAfter = options[option]!.drops ? dropsRemaining - 1 : dropsRemaining
         if (leftAfter < 0) return false
         const { movingSeconds, closingSeconds, after } = tried[option]!
-        const onward = this.freeAtEnd[now] ? place : after
+        const onward = this.freeAtEnd[now] ? state : after
         return go(item + 1, onward, moving + movingSeconds, closingNow + closingSeconds, leftAfter)
       })
     }
@@ -277,14 +241,14 @@ class Search<Place> {
 
   private answer(chosen: number[]): FitAnswer {
     const { items, take, lowSeconds, highSeconds, closingShare } = this.problem
-    let place = this.problem.start
+    let state = this.problem.start
     let movingSeconds = 0
     let closingSeconds = 0
     let cost = 0
     let dropped = 0
     chosen.forEach((option, item) => {
-      const taken = take(item, option, place)
-      place = taken.after
+      const taken = take(item, option, state)
+      state = taken.after
       movingSeconds += taken.movingSeconds
       closingSeconds += taken.closingSeconds
       cost += items[item]![option]!.cost
@@ -296,7 +260,7 @@ class Search<Place> {
       movingSeconds,
       closingSeconds,
       missSeconds: Math.max(0, lowSeconds - total, total - highSeconds),
-      closingKept: closingSeconds >= closingShare * movingSeconds - EPSILON,
+      closingKept: keepsClosing({ movingSeconds, closingSeconds }, closingShare),
       dropped,
       cost,
       proven: this.proven,

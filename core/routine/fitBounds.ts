@@ -2,9 +2,10 @@
  * What a fit can still reach: bounds of the sums that every answer must keep to, whatever is chosen later, in tables that a search looks
  * up at each step.
  */
-import type { FitOption, FitSpan } from './fit'
+import { SAME_SECONDS } from '../basics'
+import type { MovingAndClosing } from './closing'
+import type { FitOption } from './fitProblem'
 
-export const EPSILON = 1e-6
 /** The window from both sides, and the closing: the first of the measures. */
 export const PLAIN_MEASURES = 3
 /** How far beyond the least possible cost the tables are made at first. */
@@ -29,7 +30,7 @@ export class FitBounds {
   /** The options of each item, the bounds of their lengths, and the order in which the items are chosen. */
   constructor(
     private readonly items: readonly (readonly FitOption[])[],
-    private readonly spans: readonly (readonly { least: FitSpan; most: FitSpan }[])[],
+    private readonly spans: readonly (readonly { least: MovingAndClosing; most: MovingAndClosing }[])[],
     private readonly sequence: readonly number[],
     private readonly closingShare: number,
     private readonly mostDrops: number,
@@ -39,26 +40,26 @@ export class FitBounds {
   measures(low: number, high: number, closing: boolean): Measure[] {
     const share = this.closingShare
     const plain: Measure[] = [
-      { moving: 1, closing: 1, least: low - EPSILON },
-      { moving: -1, closing: -1, least: -high - EPSILON },
+      { moving: 1, closing: 1, least: low - SAME_SECONDS },
+      { moving: -1, closing: -1, least: -high - SAME_SECONDS },
     ]
     if (!closing || share === 0) return plain
     const longer = (weight: number): Measure => ({
       moving: 1 - weight * share,
       closing: 1 + weight,
-      least: low - EPSILON,
+      least: low - SAME_SECONDS,
     })
     const shorter = (weight: number): Measure => ({
       moving: -1 - weight * share,
       closing: -1 + weight,
-      least: -high - EPSILON,
+      least: -high - SAME_SECONDS,
     })
     const joint = [longer, shorter].flatMap((of, side) => {
       // The window only shifts the bound: its sharpest weight is the same for all windows.
       const sharpest = (this.sharpest[side] ??= this.sharpestWeight(of))
       return [...JOINT_WEIGHTS, sharpest].map(of)
     })
-    return [...plain, { moving: -share, closing: 1, least: -EPSILON }, ...joint]
+    return [...plain, { moving: -share, closing: 1, least: -SAME_SECONDS }, ...joint]
   }
 
   /** The weight at which a joint bound of the whole is least (it is convex in the weight): found by cutting the range in thirds. */
@@ -123,9 +124,9 @@ export class FitBounds {
       const chosenItem = this.sequence[item]!
       for (const { cost: asked, isDrop, adds } of this.usefulOptions(measure, chosenItem, counted)) {
         const drop = isDrop ? 1 : 0
-        for (let left = drop; left <= drops; left += 1) {
-          const here = item * layer + left * width
-          const next = (item + 1) * layer + (left - drop) * width - asked
+        for (let dropsRemaining = drop; dropsRemaining <= drops; dropsRemaining += 1) {
+          const here = item * layer + dropsRemaining * width
+          const next = (item + 1) * layer + (dropsRemaining - drop) * width - asked
           for (let spend = asked; spend <= cap; spend += 1) {
             const value = adds + values[next + spend]!
             if (value > values[here + spend]!) values[here + spend] = value

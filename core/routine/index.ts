@@ -2,31 +2,10 @@
 export * from './types'
 export { routineSchema, routineVersionSchema } from './schema'
 export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry } from './edit'
-export {
-  canMeet,
-  missUnitSeconds,
-  solveFit,
-  type FitAnswer,
-  type FitOption,
-  type FitProblem,
-  type FitSpan,
-} from './fit'
-export {
-  EXACT_ENTRIES,
-  ORDER_RULES,
-  ORDER_WEIGHTS,
-  suggestOrder,
-  type OrderFaults,
-  type OrderRule,
-  type OrderSuggestion,
-} from './order'
-export {
-  checkRoutine,
-  FINDING_KINDS,
-  type CheckFigures,
-  type Finding,
-  type FindingKind,
-  type MendKind,
-  type StepFigures,
-} from './check'
-export { duplicate, groupUp, placeBefore, setMark, splitStep, ungroup, type NewId } from './pieces'
+export { closingSecondsWanted, closingShareOf, keepsClosing, type MovingAndClosing } from './closing'
+export { canMeet, missUnitSeconds, solveFit } from './fit'
+export type { FitAnswer, FitOption, FitProblem } from './fitProblem'
+export { EXACT_ENTRIES, ORDER_RULES, ORDER_WEIGHTS, suggestOrder, type OrderFaults, type OrderRule } from './order'
+export { findingsOf, type CheckFacts, type Finding, type FindingKind, type MendKind, type StepFacts } from './findings'
+export { withGroupSteps, withTopLevel } from './reorder'
+export { duplicate, groupSteps, moveBefore, setMark, splitStep, ungroup, type NewId } from './editMany'

@@ -1,5 +1,5 @@
 import { ARC_PARTS, type ArcPart, type Form, type Stance } from '../forms'
-import type { Entry, Routine } from './types'
+import { partOf, type Entry, type Routine } from './types'
 
 /** Why an order is better; each counts how often the fault stands in the order given and in the one suggested. */
 export const ORDER_RULES = [
@@ -99,8 +99,6 @@ export function suggestOrder(routine: Routine, forms: readonly Form[]): OrderSug
   const suggested = { ...routine, entries }
   return { routine: suggested, before: faultsOf(routine, known), after: faultsOf(suggested, known), exact }
 }
-
-const partOf = (entry: Entry): ArcPart => (entry.kind === 'step' ? entry.part : (entry.steps[0]?.part ?? 'work'))
 
 function pieceOf(entry: Entry, known: ReadonlyMap<string, Form>): Piece {
   const steps = entry.kind === 'step' ? [entry] : entry.steps.filter(({ off }) => !off)
@@ -203,7 +201,7 @@ function improve(pieces: readonly Piece[], preceding: Piece | null, part: ArcPar
       const earlier = order.slice(0, at).reduce((all, one) => all + before[one]![piece]!, 0)
       return sum + earlier + (at === 0 ? first[piece]! : beside[order[at - 1]!]![piece]!)
     }, 0)
-  let order = pieces.map((_, place) => place)
+  let order = pieces.map((_, index) => index)
   let cost = total(order)
   for (let better = true; better;) {
     better = false
@@ -219,7 +217,7 @@ function improve(pieces: readonly Piece[], preceding: Piece | null, part: ArcPar
       }
     }
   }
-  return order.map((place) => pieces[place]!)
+  return order.map((index) => pieces[index]!)
 }
 
 /** How often each rule is broken in a routine as it stands. */

@@ -1,24 +1,25 @@
-import * as yup from 'yup'
 import {
-  ARC_PARTS,
+  idOrNull,
   idSchema,
   instantSchema,
   nameSchema,
   oneOf,
+  oneOfKinds,
   strictList,
   strictObject,
   textSchema,
+  textUpTo,
   wholeBetween,
-} from '../forms'
-import { BUILD_STAGES, PATTERNS } from './types'
+  yesOrNo,
+} from '../basics'
+import { ARC_PARTS } from '../forms'
+import { BUILD_STAGES, PATTERNS, type Entry, type Group, type Routine, type RoutineVersion, type Step } from './types'
 
-const yesOrNo = () => yup.boolean().required('${path} is missing')
-
-const stepSchema = strictObject({
-  kind: oneOf(['step'] as const),
+const stepSchema = strictObject<Step>({
+  kind: oneOf(['step']),
   id: idSchema,
   formId: idSchema,
-  wayId: idSchema.nullable().defined('${path} is missing'),
+  wayId: idOrNull,
   part: oneOf(ARC_PARTS),
   count: wholeBetween(1, 3600),
   restBreaths: wholeBetween(0, 20),
@@ -27,8 +28,8 @@ const stepSchema = strictObject({
   off: yesOrNo(),
 })
 
-const groupSchema = strictObject({
-  kind: oneOf(['group'] as const),
+const groupSchema = strictObject<Group>({
+  kind: oneOf(['group']),
   id: idSchema,
   name: nameSchema,
   pattern: oneOf(PATTERNS),
@@ -41,22 +42,20 @@ const groupSchema = strictObject({
   off: yesOrNo(),
 })
 
-const entrySchema = yup.lazy((entry: unknown) =>
-  (entry as { kind?: unknown } | null)?.kind === 'group' ? groupSchema : stepSchema,
-)
+const entrySchema = oneOfKinds<'kind', Entry>('kind', { step: stepSchema, group: groupSchema })
 
 /** A routine, strictly; the forms that it names are checked where the forms are known (see `missingForms`). */
-export const routineSchema = strictObject({
+export const routineSchema = strictObject<Routine>({
   id: idSchema,
   name: nameSchema,
   purpose: textSchema,
   entries: strictList(entrySchema, 120),
-  silenced: strictList(textSchema.max(160, '${path} must have at most 160 characters'), 200),
+  silenced: strictList(textUpTo(160), 200),
 }).test('ids-once', function (routine) {
   const listOf = (value: unknown) =>
     Array.isArray(value) ? (value as ({ id?: unknown; steps?: unknown } | null)[]) : []
   const ids = listOf(routine?.entries).flatMap((entry) => [entry?.id, ...listOf(entry?.steps).map((step) => step?.id)])
-  const twice = ids.find((id, place) => id && ids.indexOf(id) !== place)
+  const twice = ids.find((id, index) => id && ids.indexOf(id) !== index)
   return (
     !twice ||
     this.createError({
@@ -66,7 +65,7 @@ export const routineSchema = strictObject({
   )
 })
 
-export const routineVersionSchema = strictObject({
+export const routineVersionSchema = strictObject<RoutineVersion>({
   id: idSchema,
   routineId: idSchema,
   at: instantSchema,

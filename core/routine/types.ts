@@ -112,9 +112,18 @@ export function routineOfOne(form: Form, count = form.counts.usual): Routine {
   return { ...emptyRoutine('one-form', form.name), entries: [{ ...stepFor(form, 'only'), count, restBreaths: 0 }] }
 }
 
+/** The part of the arc in which an entry stands: a group stands where its first step does. */
+export const partOf = (entry: Entry): ArcPart => (entry.kind === 'step' ? entry.part : (entry.steps[0]?.part ?? 'work'))
+
 /** Every step once, in order, whether alone or in a group; those left out for now too. */
 export function stepsOf(routine: Routine): Step[] {
   return routine.entries.flatMap((entry) => (entry.kind === 'step' ? [entry] : entry.steps))
+}
+
+/** Of some forms, those that a routine names. */
+export function formsUsed(routine: Routine, forms: readonly Form[]): Form[] {
+  const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+  return forms.filter(({ id }) => used.has(id))
 }
 
 /** Every step that is done, in order. */

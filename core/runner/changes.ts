@@ -1,31 +1,33 @@
-import { CLOSING_PARTS, COUNT_UNITS } from '../forms'
+import { SAME_SHARE } from '../basics'
+import { COUNT_UNITS } from '../forms'
 import {
-  courseItem,
+  scheduleItem,
   endSeconds,
   isBody,
+  isOnSecondSide,
   type CountChange,
-  type CourseItem,
-  type Doing,
+  type ScheduleItem,
+  type Performance,
   type Segment,
   type Timeline,
 } from '../timeline'
 import {
-  asideItem,
-  calledOff,
+  interludeItem,
+  withoutInterruption,
   ended,
   endSegmentNow,
-  follow,
+  scheduleAfter,
   hereOf,
   isOver,
-  leaveNow,
-  leaveWithBreath,
-  restOf,
-  takesUpFrom,
-  withCourse,
+  abandonNow,
+  abandonWithBreath,
+  unfinishedPart,
+  resumes,
+  withSchedule,
   type Here,
-} from './course'
-import { waitsAtEnd } from './lead'
-import type { ChangeOfMind, Leader, Relay, RunnerState } from './types'
+} from './schedule'
+import { waitsAtEnd } from './leading'
+import type { ChangeOfMind, Leader, NewRemainder, RunnerState } from './types'
 
 /** `back` within this time of a step's start goes to the step before it. */
 const BACK_SECONDS = 3
@@ -35,19 +37,19 @@ const SCALE_MOST = 2
 /** A round that is only watched is played so many times slower. Our choice. */
 const WATCH_SCALE = 1.25
 
-const LEADS: Partial<Record<ChangeOfMind, Leader>> = { leadIt: 'it', leadMe: 'me', leadBreath: 'breath' }
+const LEADERS_BY_COMMAND: Partial<Record<ChangeOfMind, Leader>> = { leadIt: 'it', leadMe: 'me', leadBreath: 'breath' }
 
 /** Carry out a change of mind; the same state where it makes no sense. */
 export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: number): RunnerState {
-  const lead = LEADS[what]
-  if (lead) return lead === state.lead ? state : { ...state, lead, fallenBack: false }
+  const leader = LEADERS_BY_COMMAND[what]
+  if (leader) return leader === state.leader ? state : { ...state, leader, fallenBack: false }
   const here = hereOf(state)
   if (!here || state.status === 'dizzy') return state
   switch (what) {
     case 'next':
     case 'back':
     case 'again':
-      return goElsewhere(calledOff(state, here), what, nowMs)
+      return goElsewhere(withoutInterruption(state, here), what, nowMs)
     case 'oneMore':
       return changeCount(state, here, 1)
     case 'oneFewer':
@@ -60,9 +62,9 @@ export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: numb
       return scaled(state, 1 / SCALE_STEP)
     case 'shakeOut':
     case 'rest':
-      return putIn(state, here, asideItem(what, here))
+      return putIn(state, here, interludeItem(what, here))
     case 'watchFirst':
-      return here.occurrence.stage === 'watch' ? state : watchFirst(calledOff(state, here))
+      return here.occurrence.stage === 'watch' ? state : watchFirst(withoutInterruption(state, here))
     case 'sitDown':
       return sitDown(state, here)
     case 'otherSide':
@@ -75,7 +77,7 @@ export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: numb
 }
 
 /** Whether what is going on would have to be taken up again after an interruption: a breath between forms would not. */
-export const takesUp = ({ kind }: Segment) => kind !== 'rest'
+export const needsResuming = ({ kind }: Segment) => kind !== 'rest'
 
 function goElsewhere(state: RunnerState, what: 'next' | 'back' | 'again', nowMs: number): RunnerState {
   const here = hereOf(state)!
@@ -88,28 +90,30 @@ function goNext(state: RunnerState, here: Here, nowMs: number): RunnerState {
   const next = state.timeline.segments[segment.index + 1]
   const moved = { ...state, lingering: false }
   const enough = segment.openEnded && next?.occurrence === occurrence.index
-  const on = enough ? endSegmentNow(moved, here) : leaveNow(moved, here, 'left')
+  const on = enough ? endSegmentNow(moved, here) : abandonNow(moved, here, 'forGood')
   return isOver(on) ? ended(on, nowMs) : on
 }
 
 function goBack(state: RunnerState, here: Here): RunnerState {
   const near = state.positionSeconds - here.occurrence.startSeconds < BACK_SECONDS
   const earlier = near
-    ? state.course.slice(0, here.index).findLast(({ doing }) => !sameDoing(doing, here.item.doing))
+    ? state.schedule
+        .slice(0, here.index)
+        .findLast(({ performance }) => !isSamePerformance(performance, here.item.performance))
     : undefined
   return fromStart(state, here, earlier ? [earlier, here.item] : [here.item])
 }
 
-const sameDoing = (one: Doing, other: Doing) =>
+const isSamePerformance = (one: Performance, other: Performance) =>
   one.step.id === other.step.id && one.round === other.round && one.stage === other.stage && one.sides === other.sides
 
-/** Leave the present doing, and do these from their start. */
-function fromStart(state: RunnerState, here: Here, items: readonly CourseItem[]): RunnerState {
-  const left = leaveNow({ ...state, lingering: false }, here, 'takenUp')
-  return follow(
-    left,
+/** Leave the present performance, and do these from their start. */
+function fromStart(state: RunnerState, here: Here, items: readonly ScheduleItem[]): RunnerState {
+  const abandoned = abandonNow({ ...state, lingering: false }, here, 'toResume')
+  return scheduleAfter(
+    abandoned,
     here.index,
-    items.map(({ doing, change }) => ({ ...courseItem(0, { ...doing, announce: 'full' }), change })),
+    items.map(({ performance, change }) => ({ ...scheduleItem(0, { ...performance, announce: 'full' }), change })),
   )
 }
 
@@ -127,30 +131,29 @@ function changeCount(state: RunnerState, here: Here, steps: number): RunnerState
   if (!form) return state
   const inSeconds = COUNT_UNITS[form.counting.by] === 'seconds'
   const amount = steps * (inSeconds ? form.counts.step : 1)
-  const onSecond =
-    item.doing.sides === 'second' ||
-    (occurrence.sideOrder !== 'alternate' && segment.side === occurrence.counts[1]?.side && item.doing.sides === 'both')
+  const { sides } = item.performance
+  const onSecond = sides === 'second' || (sides === 'both' && isOnSecondSide(occurrence, segment))
   const both = occurrence.counts.length === 2 && !onSecond
 
-  const begun = inSeconds ? (isBody(segment) ? here.into : 0) : segment.repetition
+  const begun = inSeconds ? (isBody(segment) ? here.intoSeconds : 0) : segment.repetition
   const inAll =
     inSeconds || segment.repetitions === 0 ? occurrence.counts[onSecond ? 1 : 0]!.count : segment.repetitions
   if (steps < 0 && inAll + amount < Math.max(begun, 1)) return state
 
   const change: CountChange = { first: onSecond ? 0 : amount, second: onSecond || both ? amount : 0 }
-  const isSecondHalf = ({ doing }: CourseItem) =>
-    item.doing.sides === 'first' &&
-    doing.sides === 'second' &&
-    doing.step.id === item.doing.step.id &&
-    doing.round === item.doing.round
+  const isSecondHalf = ({ performance }: ScheduleItem) =>
+    item.performance.sides === 'first' &&
+    performance.sides === 'second' &&
+    performance.step.id === item.performance.step.id &&
+    performance.round === item.performance.round
   const again =
-    item.left?.why === 'takenUp' ? state.course.slice(index + 1).find((each) => takesUpFrom(each, item)) : null
-  const course = state.course.map((each, place) =>
-    place === index || each === again || (place > index && isSecondHalf(each))
+    item.abandoned?.why === 'toResume' ? state.schedule.slice(index + 1).find((each) => resumes(each, item)) : null
+  const schedule = state.schedule.map((each, at) =>
+    at === index || each === again || (at > index && isSecondHalf(each))
       ? { ...each, change: sum(each.change, change) }
       : each,
   )
-  return withCourse(state, course)
+  return withSchedule(state, schedule)
 }
 
 const sum = (one: CountChange, other: CountChange): CountChange => ({
@@ -159,8 +162,10 @@ const sum = (one: CountChange, other: CountChange): CountChange => ({
 })
 
 function onceMore(state: RunnerState, here: Here): RunnerState {
-  const left = leaveNow(state, here, 'takenUp')
-  return follow(left, here.index, [courseItem(0, { ...here.item.doing, once: true, announce: 'short' })])
+  const abandoned = abandonNow(state, here, 'toResume')
+  return scheduleAfter(abandoned, here.index, [
+    scheduleItem(0, { ...here.item.performance, once: true, announce: 'short' }),
+  ])
 }
 
 /** The count left stays where it is; said again, it goes on. A stillness that lasted longer has lasted so long. */
@@ -213,82 +218,79 @@ function scaled(state: RunnerState, times: number): RunnerState {
 
 /** From the next breath on, things take so many times as long as my breath. */
 export function withScale(state: RunnerState, scale: number): RunnerState {
-  const exact = Math.abs(scale - 1) < 1e-9 ? 1 : scale
+  const exact = Math.abs(scale - 1) < SAME_SHARE ? 1 : scale
   const fromSeconds = state.positionSeconds + state.overrunSeconds
-  return withCourse(state, state.course, { paceScales: [...state.paceScales, { fromSeconds, scale: exact }] })
+  return withSchedule(state, state.schedule, { paceScales: [...state.paceScales, { fromSeconds, scale: exact }] })
 }
 
 /** Do something in between from the end of this breath on, then take up what was left off. */
-function putIn(state: RunnerState, here: Here, item: CourseItem): RunnerState {
-  const left = leaveWithBreath({ ...state, lingering: false }, here, 'takenUp')
-  const rest = restOf(state.timeline, left, here.index, 'short')
-  return follow(left, here.index, rest ? [item, rest] : [item])
+function putIn(state: RunnerState, here: Here, item: ScheduleItem): RunnerState {
+  const abandoned = abandonWithBreath({ ...state, lingering: false }, here, 'toResume')
+  const rest = unfinishedPart(state.timeline, abandoned, here.index, 'short')
+  return scheduleAfter(abandoned, here.index, rest ? [item, rest] : [item])
 }
 
 function watchFirst(state: RunnerState): RunnerState {
   const here = hereOf(state)!
-  const left = leaveNow({ ...state, lingering: false }, here, 'takenUp')
-  const rest = restOf(state.timeline, left, here.index, 'short')
-  return rest ? follow(left, here.index, [watched(here.item), rest]) : state
+  const abandoned = abandonNow({ ...state, lingering: false }, here, 'toResume')
+  const rest = unfinishedPart(state.timeline, abandoned, here.index, 'short')
+  return rest ? scheduleAfter(abandoned, here.index, [watched(here.item), rest]) : state
 }
 
-const watched = ({ doing }: CourseItem): CourseItem =>
-  courseItem(0, {
-    ...doing,
+const watched = ({ performance }: ScheduleItem): ScheduleItem =>
+  scheduleItem(0, {
+    ...performance,
     once: true,
     stage: 'watch',
     announce: 'short',
     restBreaths: 0,
-    paceScale: doing.paceScale * WATCH_SCALE,
+    paceScale: performance.paceScale * WATCH_SCALE,
   })
 
-const seated = (item: CourseItem): CourseItem =>
-  item.doing.stage === 'watch' ? item : { ...item, doing: { ...item.doing, stage: 'seated' } }
+const seated = (item: ScheduleItem): ScheduleItem =>
+  item.performance.stage === 'watch' ? item : { ...item, performance: { ...item.performance, stage: 'seated' } }
 
 function sitDown(state: RunnerState, here: Here): RunnerState {
-  const later = state.course.slice(here.index + 1).map(seated)
+  const later = state.schedule.slice(here.index + 1).map(seated)
   if (
-    here.item.doing.stage === 'seated' &&
-    later.every((item, place) => item === state.course[here.index + 1 + place])
+    here.item.performance.stage === 'seated' &&
+    later.every((item, at) => item === state.schedule[here.index + 1 + at])
   ) {
     return state
   }
-  const left = leaveWithBreath({ ...state, lingering: false }, here, 'takenUp')
-  const rest = restOf(state.timeline, left, here.index, 'full')
-  return follow(left, here.index, rest ? [seated(rest), ...later] : later, true)
+  const abandoned = abandonWithBreath({ ...state, lingering: false }, here, 'toResume')
+  const rest = unfinishedPart(state.timeline, abandoned, here.index, 'full')
+  return scheduleAfter(abandoned, here.index, rest ? [seated(rest), ...later] : later, true)
 }
 
 /** The other side once again after this: one repetition where sides alternate, else as many as were asked for. */
 function otherSide(state: RunnerState, here: Here): RunnerState {
   const { item, occurrence, segment, index } = here
-  const place = occurrence.counts.findIndex(({ side }) => side !== segment.side)
+  const at = occurrence.counts.findIndex(({ side }) => side !== segment.side)
   const isDone = state.timeline.segments.some(
     (each) =>
       each.index < segment.index &&
       each.endsRepetition &&
-      each.side === occurrence.counts[place]?.side &&
+      each.side === occurrence.counts[at]?.side &&
       state.timeline.occurrences[each.occurrence]!.stepId === occurrence.stepId,
   )
   if (occurrence.counts.length < 2 || segment.side === 'none' || !isDone) return state
-  const sides = place === 0 ? 'first' : 'second'
+  const sides = at === 0 ? 'first' : 'second'
   const once = occurrence.sideOrder === 'alternate'
-  const again = courseItem(0, { ...item.doing, sides, once, announce: 'short', restBreaths: 0 })
-  return follow(state, index, [{ ...again, change: once ? again.change : item.change }])
+  const again = scheduleItem(0, { ...item.performance, sides, once, announce: 'short', restBreaths: 0 })
+  return scheduleAfter(state, index, [{ ...again, change: once ? again.change : item.change }])
 }
 
 /** Take over a new rest of the session that was worked out for where the follower is. */
-export function relayed(state: RunnerState, relay: Relay): RunnerState {
+export function takeOverRemainder(state: RunnerState, remainder: NewRemainder): RunnerState {
   const here = hereOf(state)
-  if (!here || here.item.id !== relay.itemId) return state
+  if (!here || here.item.id !== remainder.itemId) return state
   const on: RunnerState = { ...state, status: 'running', lingering: false }
-  const items = relay.items.map(({ doing, change }) => ({ ...courseItem(0, doing), change }))
-  if (!relay.leave) {
-    const changed = withCourse(on, on.course.with(here.index, { ...here.item, change: relay.change }))
-    return follow(changed, here.index, items, true)
+  const items = remainder.items.map(({ performance, change }) => ({ ...scheduleItem(0, performance), change }))
+  if (!remainder.abandonsPresent) {
+    const changed = withSchedule(on, on.schedule.with(here.index, { ...here.item, change: remainder.change }))
+    return scheduleAfter(changed, here.index, items, true)
   }
-  const left = state.status === 'dizzy' ? leaveNow(on, here, 'left') : leaveWithBreath(on, here, 'left')
-  return follow(left, here.index, items, true)
+  const abandoned = state.status === 'dizzy' ? abandonNow(on, here, 'forGood') : abandonWithBreath(on, here, 'forGood')
+  return scheduleAfter(abandoned, here.index, items, true)
 }
-
-/** Whether the session has come to its closing. */
-export const isClosing = ({ doing }: CourseItem) => CLOSING_PARTS.includes(doing.step.part)

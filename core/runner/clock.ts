@@ -54,7 +54,7 @@ export function audioSecondsOf({ audioOffsetMs, next }: SessionClock, sessionMs:
 }
 
 /** How far the audio clock is ahead of the steady one; 0 while no sound runs. */
-export function apartMs(clock: SessionClock, reading: ClockReading): number {
+export function driftMs(clock: SessionClock, reading: ClockReading): number {
   return readClock(clock, reading) - (reading.wallMs + clock.wallOffsetMs)
 }
 
@@ -62,11 +62,11 @@ export function apartMs(clock: SessionClock, reading: ClockReading): number {
  * How far the audio clock is ahead of the steady one, by its readings of the last moments, the newest last. A busy device renders in
  * bursts, and a reading between two of them is behind by up to one; the reading that was furthest on tells where the clock is.
  */
-function steadilyApartMs(clock: SessionClock, recent: readonly ClockReading[]): number {
+function steadyDriftMs(clock: SessionClock, recent: readonly ClockReading[]): number {
   const { wallMs } = recent.at(-1)!
   const silentAt = recent.findLastIndex(({ audioSeconds }) => audioSeconds === null)
   const counts = recent.slice(silentAt + 1).filter((reading) => wallMs - reading.wallMs <= RECENT_MS)
-  return Math.max(...counts.map((reading) => apartMs({ ...clock, next: null }, reading)))
+  return Math.max(...counts.map((reading) => driftMs({ ...clock, next: null }, reading)))
 }
 
 /**
@@ -75,7 +75,7 @@ function steadilyApartMs(clock: SessionClock, recent: readonly ClockReading[]): 
  * and never in the middle of one; that is settled a little ahead of it. `phasesMs` are the starts of the next phases; null while nothing
  * is going on, and any moment will do.
  */
-export function keptClock(
+export function clockSetRight(
   clock: SessionClock,
   recent: readonly ClockReading[],
   phasesMs: readonly number[] | null,
@@ -90,9 +90,9 @@ export function keptClock(
   }
   const { next } = clock
   if (next && readClock(clock, reading) >= next.fromMs) {
-    return keptClock({ ...clock, audioOffsetMs: next.audioOffsetMs, next: null }, recent, phasesMs)
+    return clockSetRight({ ...clock, audioOffsetMs: next.audioOffsetMs, next: null }, recent, phasesMs)
   }
-  const apart = steadilyApartMs(clock, recent)
+  const apart = steadyDriftMs(clock, recent)
   const audioOffsetMs = clock.audioOffsetMs - Math.min(0, apart)
   const wallOffsetMs = clock.wallOffsetMs + Math.max(0, apart)
   const parted = Math.abs(apart) > APART_MS

@@ -3,10 +3,18 @@ export * from './types'
 export { readyRunner, reduce, tick } from './reduce'
 export { replay, toRunning, type RunningSession } from './replay'
 export { outcomeOf } from './outcome'
-export { lingerAhead, relayed, scaleOf } from './changes'
-export { ASIDE_FORMS, endOfBreath, hereOf, settingOf, type Here } from './course'
-export { UNDO_SECONDS, undoSecondsLeft } from './undo'
+export { lingerAhead, takeOverRemainder } from './changes'
+export { endOfBreath, hereOf, settingOf, type Here } from './schedule'
+export { positionSecondsAt } from './position'
+export { undoSecondsLeft } from './undo'
 export * from './remote'
-export * from './legible'
-export * from './clock'
-export { waitsAtEnd, waitsFrom } from './lead'
+export {
+  driftMs,
+  audioSecondsOf,
+  clockAt,
+  clockSetRight,
+  readClock,
+  type ClockReading,
+  type SessionClock,
+} from './clock'
+export { waitsAtEnd, waitsFrom } from './leading'

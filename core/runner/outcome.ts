@@ -1,5 +1,6 @@
+import { ROUNDING_SECONDS } from '../basics'
 import type { BreathSeconds } from '../breath'
-import { CLOSING_PARTS, COUNT_UNITS, type Side } from '../forms'
+import { isClosingPart, COUNT_UNITS, type Side } from '../forms'
 import { compileTimeline, isBody, type Occurrence, type Segment, type SideCounts, type Timeline } from '../timeline'
 import type { DoneStep, PlannedStep, RunnerState, SessionOutcome, StepRecord } from './types'
 
@@ -14,9 +15,7 @@ export function outcomeOf(state: RunnerState): SessionOutcome | null {
   const planned = plannedSteps(planTimeline)
   const done = doneSteps(state, planned)
   const practisedSeconds = Math.max(0, (endedAtMs - state.startedAtMs) / 1000 - state.pausedSeconds)
-  const closingSeconds = done
-    .filter(({ part }) => CLOSING_PARTS.includes(part))
-    .reduce((sum, { seconds }) => sum + seconds, 0)
+  const closingSeconds = done.filter(({ part }) => isClosingPart(part)).reduce((sum, { seconds }) => sum + seconds, 0)
   return {
     startedAtMs: state.startedAtMs,
     endedAtMs,
@@ -27,7 +26,7 @@ export function outcomeOf(state: RunnerState): SessionOutcome | null {
     done,
     closingSeconds,
     movingSeconds: Math.max(0, practisedSeconds - closingSeconds),
-    asides: state.asides,
+    deviations: state.deviations,
   }
 }
 
@@ -40,7 +39,7 @@ const identity = (occurrence: Occurrence): StepRecord => ({
 })
 
 function addCounts(one: SideCounts, other: SideCounts): SideCounts {
-  return one.map((sum, place) => ({ side: sum.side, count: sum.count + other[place]!.count }))
+  return one.map((sum, index) => ({ side: sum.side, count: sum.count + other[index]!.count }))
 }
 
 /** Rounds of the same step become one entry. */
@@ -66,8 +65,8 @@ function plannedSteps(timeline: Timeline): PlannedStep[] {
   }))
 }
 
-/** What was lived of one occurrence, read off the Timeline up to the follower's place. */
-interface Lived {
+/** What was really done of one occurrence, read off the Timeline up to where the follower is. */
+interface Actual {
   doneBySide: Partial<Record<Side, number>>
   /** Seconds spent in the exercise itself, by side. */
   secondsBySide: Partial<Record<Side, number>>
@@ -76,45 +75,43 @@ interface Lived {
   breaths: Record<'in' | 'out', { seconds: number; count: number }>
 }
 
-const nothingLived = (): Lived => ({
+const nothingYet = (): Actual => ({
   doneBySide: {},
   secondsBySide: {},
   seconds: 0,
   breaths: { in: { seconds: 0, count: 0 }, out: { seconds: 0, count: 0 } },
 })
 
-function livedOf({ timeline, positionSeconds, overrunSeconds }: RunnerState): Lived[] {
-  const all = timeline.occurrences.map(nothingLived)
+function actualOf({ timeline, positionSeconds, overrunSeconds }: RunnerState): Actual[] {
+  const all = timeline.occurrences.map(nothingYet)
   let before: Segment | null = null
   for (const segment of timeline.segments) {
     const { occurrence, side, breath } = segment
-    const isOver = segment.startSeconds + segment.lengthSeconds <= positionSeconds + EPSILON
+    const isOver = segment.startSeconds + segment.lengthSeconds <= positionSeconds + ROUNDING_SECONDS
     const isHere = !isOver && segment.startSeconds <= positionSeconds
     if (!isOver && !isHere) break
     const seconds = isOver ? segment.lengthSeconds : positionSeconds - segment.startSeconds + overrunSeconds
-    const lived = all[occurrence]!
-    lived.seconds += seconds
+    const actual = all[occurrence]!
+    actual.seconds += seconds
     if (isBody(segment)) {
-      lived.secondsBySide[side] = (lived.secondsBySide[side] ?? 0) + seconds
-      if (isOver && segment.endsRepetition) lived.doneBySide[side] = (lived.doneBySide[side] ?? 0) + 1
+      actual.secondsBySide[side] = (actual.secondsBySide[side] ?? 0) + seconds
+      if (isOver && segment.endsRepetition) actual.doneBySide[side] = (actual.doneBySide[side] ?? 0) + 1
       if (isOver && (breath === 'in' || breath === 'out')) {
         const follows = before?.occurrence === occurrence && before.breath === breath && !before.endsRepetition
-        lived.breaths[breath].seconds += seconds
-        lived.breaths[breath].count += follows ? 0 : 1
+        actual.breaths[breath].seconds += seconds
+        actual.breaths[breath].count += follows ? 0 : 1
       }
     }
     before = segment
   }
   return all
 }
-/** Less than what a waiting place stays short of its segment's end. */
-const EPSILON = 1e-7
 
 function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneStep[] {
-  const lived = livedOf(state)
-  type Entry = DoneStep & { counted: boolean; breaths: Lived['breaths'] }
+  const actuals = actualOf(state)
+  type Entry = DoneStep & { counted: boolean; breaths: Actual['breaths'] }
   const entries = state.timeline.occurrences.map((occurrence, index): Entry => {
-    const fact = lived[index]!
+    const fact = actuals[index]!
     const inSeconds = COUNT_UNITS[occurrence.counting] === 'seconds'
     const counts = occurrence.counts.map(({ side }) => ({
       side,
@@ -134,7 +131,7 @@ function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneSte
       breath: null,
       breaths: fact.breaths,
       // What was only watched, or is taken up again, neither makes a step done nor leaves it undone.
-      counted: occurrence.stage !== 'watch' && occurrence.left !== 'takenUp',
+      counted: occurrence.stage !== 'watch' && occurrence.abandoned !== 'toResume',
     }
   })
   const steps = byStep(entries, (one, other) => ({
@@ -180,7 +177,7 @@ function joinedOutcome(
   return 'cutShort'
 }
 
-function breathOf({ in: inward, out: outward }: Lived['breaths']): BreathSeconds | null {
+function breathOf({ in: inward, out: outward }: Actual['breaths']): BreathSeconds | null {
   if (inward.count === 0 || outward.count === 0) return null
   return {
     inSeconds: roundMs(inward.seconds / inward.count),

@@ -1,12 +1,22 @@
-import { courseOf, endSeconds, segmentAt } from '../timeline'
-import { changeOfMind, relayed, takesUp } from './changes'
-import { calledOff, ended, hereOf, leaveNow, restOf, follow, endSegmentNow, timelineOf } from './course'
-import { patienceSeconds, signalled, turned, waitsAtEnd } from './lead'
+import { SHORT_OF_END_SECONDS } from '../basics'
+import { scheduleOf, endSeconds, segmentAt } from '../timeline'
+import { changeOfMind, takeOverRemainder, needsResuming } from './changes'
+import {
+  withoutInterruption,
+  ended,
+  hereOf,
+  abandonNow,
+  unfinishedPart,
+  scheduleAfter,
+  endSegmentNow,
+  timelineOf,
+} from './schedule'
+import { patienceSeconds, afterSignal, afterBreathTurn, waitsAtEnd } from './leading'
 import {
   CHANGES_OF_MIND,
   nameOf,
-  type Aside,
-  type AsideName,
+  type Deviation,
+  type DeviationKind,
   type ChangeOfMind,
   type Command,
   type RunnerState,
@@ -16,12 +26,12 @@ import { undoable, undone } from './undo'
 
 /** A session that has not begun. Throws `UnknownFormError` as compiling does. */
 export function readyRunner(plan: SessionPlan): RunnerState {
-  const course = courseOf(plan.routine)
+  const schedule = scheduleOf(plan.routine)
   return {
     plan,
-    course,
+    schedule,
     paceScales: [],
-    timeline: timelineOf(plan, course, []),
+    timeline: timelineOf(plan, schedule, []),
     status: 'ready',
     positionSeconds: 0,
     clockMs: 0,
@@ -29,11 +39,11 @@ export function readyRunner(plan: SessionPlan): RunnerState {
     endedAtMs: null,
     pausedSeconds: 0,
     overrunSeconds: 0,
-    lead: 'it',
+    leader: 'it',
     fallenBack: false,
     lingering: false,
     undo: null,
-    asides: [],
+    deviations: [],
     given: [],
   }
 }
@@ -46,55 +56,56 @@ export function tick(state: RunnerState, nowMs: number): RunnerState {
   if (nowMs <= state.clockMs) return state
   const passed = (nowMs - state.clockMs) / 1000
   if (state.status === 'paused' || state.status === 'dizzy') {
-    const asides = lasting(state.asides, state.status === 'dizzy' ? 'dizzy' : 'pause', passed)
-    return { ...state, asides, clockMs: nowMs, pausedSeconds: state.pausedSeconds + passed }
+    const deviations = lasting(state.deviations, state.status === 'dizzy' ? 'dizzy' : 'pause', passed)
+    return { ...state, deviations, clockMs: nowMs, pausedSeconds: state.pausedSeconds + passed }
   }
   return state.status === 'running' ? advance(state, passed, nowMs) : state
 }
 
-/** The last aside of this kind lasts on. */
-function lasting(asides: readonly Aside[], what: AsideName, seconds: number): Aside[] {
-  const place = asides.findLastIndex((aside) => aside.what === what)
-  const aside = asides[place]
-  return aside ? asides.with(place, { ...aside, lastsSeconds: aside.lastsSeconds + seconds }) : [...asides]
+/** The last deviation of this kind lasts on. */
+function lasting(deviations: readonly Deviation[], what: DeviationKind, seconds: number): Deviation[] {
+  const index = deviations.findLastIndex((deviation) => deviation.what === what)
+  const last = deviations[index]
+  return last ? deviations.with(index, { ...last, lastsSeconds: last.lastsSeconds + seconds }) : [...deviations]
 }
 
 function advance(before: RunnerState, passedSeconds: number, nowMs: number): RunnerState {
   let state = before
-  let left = passedSeconds
-  while (left > 0) {
+  let remainingSeconds = passedSeconds
+  while (remainingSeconds > 0) {
     const segment = segmentAt(state.timeline, state.positionSeconds)
     const end = segment ? endSeconds(state.timeline, segment) : 0
     // The last moment of all belongs to the last segment, which is over there.
     if (!segment || state.positionSeconds >= state.timeline.totalSeconds) break
     const toEnd = end - state.positionSeconds
-    if (left < toEnd) return { ...state, positionSeconds: state.positionSeconds + left, clockMs: nowMs }
+    if (remainingSeconds < toEnd)
+      return { ...state, positionSeconds: state.positionSeconds + remainingSeconds, clockMs: nowMs }
 
     const wait = waitsAtEnd(state, segment)
     if (wait === 'forGood' || wait === 'forBreath') {
-      // The place stays just short of the end, and the time counts.
-      const position = Math.max(state.positionSeconds, end - 1e-6)
-      const waited = state.overrunSeconds + left - (position - state.positionSeconds)
+      // The position stays just short of the end, and the time counts.
+      const position = Math.max(state.positionSeconds, end - SHORT_OF_END_SECONDS)
+      const waited = state.overrunSeconds + remainingSeconds - (position - state.positionSeconds)
       const patience = wait === 'forBreath' ? patienceSeconds(segment) : Infinity
       if (waited < patience) return { ...state, positionSeconds: position, overrunSeconds: waited, clockMs: nowMs }
       const atSeconds = position + patience
-      left = waited - patience
+      remainingSeconds = waited - patience
       const late = { ...state, positionSeconds: position, overrunSeconds: patience, fallenBack: true }
       state = noted(endSegmentNow(late, hereOf(late)!), 'fellBack', atSeconds)
       continue
     }
     if (wait === 'byOneMore') state = changeOfMind(state, 'oneMore', nowMs)
-    left -= toEnd
+    remainingSeconds -= toEnd
     state = { ...state, positionSeconds: endSeconds(state.timeline, segment) }
   }
   if (state.positionSeconds >= state.timeline.totalSeconds)
-    return ended({ ...state, clockMs: nowMs }, nowMs - left * 1000)
+    return ended({ ...state, clockMs: nowMs }, nowMs - remainingSeconds * 1000)
   return { ...state, clockMs: nowMs }
 }
 
-function noted(state: RunnerState, what: AsideName, atSeconds: number): RunnerState {
+function noted(state: RunnerState, what: DeviationKind, atSeconds: number): RunnerState {
   const rounded = Math.round(atSeconds * 1000) / 1000
-  return { ...state, asides: [...state.asides, { what, atSeconds: rounded, lastsSeconds: 0, undone: false }] }
+  return { ...state, deviations: [...state.deviations, { what, atSeconds: rounded, lastsSeconds: 0, undone: false }] }
 }
 
 /** Carry out a command at a time. A command that makes no sense now changes nothing but the clock. */
@@ -104,22 +115,22 @@ export function reduce(before: RunnerState, command: Command, nowMs: number): Ru
   if (obeyed === state) return state
   const after = waitOver(obeyed)
   const name = nameOf(command)
-  const asNoted = isAside(name) ? noted(after, name, state.positionSeconds + state.overrunSeconds) : after
+  const withDeviation = isDeviation(name) ? noted(after, name, state.positionSeconds + state.overrunSeconds) : after
   return {
-    ...asNoted,
-    undo: isAside(name) && name !== 'pause' ? undoable(state, name, nowMs) : name === 'undo' ? null : after.undo,
+    ...withDeviation,
+    undo: isDeviation(name) && name !== 'pause' ? undoable(state, name, nowMs) : name === 'undo' ? null : after.undo,
     given: [...state.given, { command, atMs: nowMs }],
   }
 }
 
-/** Where nothing is waited for any more, what was waited has been lived. */
+/** Where nothing is waited for any more, what was waited is time that has passed. */
 function waitOver(state: RunnerState): RunnerState {
   const here = state.overrunSeconds > 0 ? hereOf(state) : null
   return here && !waitsAtEnd(state, here.segment) ? endSegmentNow(state, here) : state
 }
 
 const isChange = (name: string): name is ChangeOfMind => CHANGES_OF_MIND.includes(name as ChangeOfMind)
-const isAside = (name: string): name is AsideName =>
+const isDeviation = (name: string): name is DeviationKind =>
   isChange(name) || name === 'pause' || name === 'minutesLeft' || name === 'closeNow'
 
 function obey(state: RunnerState, command: Command, nowMs: number): RunnerState {
@@ -131,7 +142,7 @@ function obey(state: RunnerState, command: Command, nowMs: number): RunnerState 
   }
   if (command === 'undo') return undone(state, nowMs)
   if (state.status === 'ended') return state
-  if (typeof command !== 'string') return relayed(state, command)
+  if (typeof command !== 'string') return takeOverRemainder(state, command)
   if (isChange(command)) return changeOfMind(state, command, nowMs)
   switch (command) {
     case 'pause':
@@ -141,11 +152,11 @@ function obey(state: RunnerState, command: Command, nowMs: number): RunnerState 
     case 'endNow':
       return endedNow(state, nowMs)
     case 'signal':
-      return signalled(state)
+      return afterSignal(state)
     case 'breathIn':
-      return turned(state, 'in')
+      return afterBreathTurn(state, 'in')
     case 'breathOut':
-      return turned(state, 'out')
+      return afterBreathTurn(state, 'out')
   }
 }
 
@@ -160,23 +171,25 @@ function resumed(state: RunnerState): RunnerState {
   if (state.status === 'paused') return { ...state, status: 'running' }
   const then = hereOf(state)
   if (state.status !== 'dizzy' || !then) return state
-  const seated = state.course
+  const seated = state.schedule
     .slice(then.index + 1)
-    .some(({ doing }) => doing.stage === 'seated' && doing.step.id === then.item.doing.step.id)
-  const running = calledOff({ ...state, status: 'running', undo: null }, then)
+    .some(({ performance }) => performance.stage === 'seated' && performance.step.id === then.item.performance.step.id)
+  const running = withoutInterruption({ ...state, status: 'running', undo: null }, then)
   const here = hereOf(running)
-  if (!here || !takesUp(here.segment)) return running
-  if (here.item.left?.why === 'left') return leaveNow(running, here, 'left')
-  const leftOff = leaveNow(running, here, 'takenUp')
-  const rest = restOf(running.timeline, leftOff, here.index, 'full')
+  if (!here || !needsResuming(here.segment)) return running
+  if (here.item.abandoned?.why === 'forGood') return abandonNow(running, here, 'forGood')
+  const leftOff = abandonNow(running, here, 'toResume')
+  const rest = unfinishedPart(running.timeline, leftOff, here.index, 'full')
   if (!rest) return leftOff
-  return follow(leftOff, here.index, [
-    seated && rest.doing.stage !== 'watch' ? { ...rest, doing: { ...rest.doing, stage: 'seated' } } : rest,
+  return scheduleAfter(leftOff, here.index, [
+    seated && rest.performance.stage !== 'watch'
+      ? { ...rest, performance: { ...rest.performance, stage: 'seated' } }
+      : rest,
   ])
 }
 
 function endedNow(state: RunnerState, nowMs: number): RunnerState {
   const here = hereOf(state)
-  const left = here ? leaveNow(state, here, 'left') : state
-  return { ...left, status: 'ended', endedAtMs: nowMs }
+  const abandoned = here ? abandonNow(state, here, 'forGood') : state
+  return { ...abandoned, status: 'ended', endedAtMs: nowMs }
 }

@@ -1,15 +1,10 @@
-import type { BreathSeconds, Pace } from '../breath'
-import type { ArcPart, CountingKind, Form, HouseRules, VersionKind, Way } from '../forms'
-import type { Routine, Step } from '../routine'
-import type { CountChange, CourseItem, Doing, PaceScale, SideCounts, Timeline } from '../timeline'
+import type { BreathSeconds } from '../breath'
+import type { ArcPart, CountingKind, VersionKind } from '../forms'
+import type { Step } from '../routine'
+import type { CompileInput, CountChange, ScheduleItem, Performance, PaceScale, SideCounts, Timeline } from '../timeline'
 
 /** All that a session is followed from, taken down at its start so that later edits do not reach into it. */
-export interface SessionPlan {
-  routine: Routine
-  forms: Form[]
-  ways: Way[]
-  pace: Pace
-  rules: HouseRules
+export interface SessionPlan extends CompileInput {
   /** Closes a session whose routine has no closing of its own, when it is to be closed early. */
   closing?: Step[]
 }
@@ -54,20 +49,20 @@ export const COMMANDS = [
 ] as const
 export type PlainCommand = (typeof COMMANDS)[number]
 
-/** A new rest of the session, worked out beforehand: what becomes of the present doing, and all that comes after it. */
-export interface Relay {
-  relay: 'minutesLeft' | 'closeNow'
-  /** The item of the course that it was worked out in; in any other it is not carried out. */
+/** A new rest of the session, worked out beforehand: what becomes of the present performance, and all that comes after it. */
+export interface NewRemainder {
+  refit: 'minutesLeft' | 'closeNow'
+  /** The item of the schedule that it was worked out in; in any other it is not carried out. */
   itemId: number
-  /** The present doing is left at the end of this breath, or goes on with a changed count. */
-  leave: boolean
+  /** The present performance is left at the end of this breath, or goes on with a changed count. */
+  abandonsPresent: boolean
   change: CountChange
-  items: { doing: Doing; change: CountChange }[]
+  items: { performance: Performance; change: CountChange }[]
 }
 
-export type Command = PlainCommand | Relay
-export type CommandName = PlainCommand | Relay['relay']
-export const nameOf = (command: Command): CommandName => (typeof command === 'string' ? command : command.relay)
+export type Command = PlainCommand | NewRemainder
+export type CommandName = PlainCommand | NewRemainder['refit']
+export const nameOf = (command: Command): CommandName => (typeof command === 'string' ? command : command.refit)
 
 /** A command and when it was given (milliseconds since 1970). */
 export interface GivenCommand {
@@ -75,11 +70,11 @@ export interface GivenCommand {
   atMs: number
 }
 
-export const ASIDES = ['pause', ...CHANGES_OF_MIND, 'minutesLeft', 'closeNow', 'fellBack'] as const
-export type AsideName = (typeof ASIDES)[number]
+export const DEVIATIONS = ['pause', ...CHANGES_OF_MIND, 'minutesLeft', 'closeNow', 'fellBack'] as const
+export type DeviationKind = (typeof DEVIATIONS)[number]
 /** Something that happened besides the plan. `atSeconds` of practised time; a pause or dizziness lasts, the others do not. */
-export interface Aside {
-  what: AsideName
+export interface Deviation {
+  what: DeviationKind
   atSeconds: number
   lastsSeconds: number
   undone: boolean
@@ -87,19 +82,19 @@ export interface Aside {
 
 /** What the last change of mind changed, for as long as it can be undone. */
 export interface Undoable {
-  what: AsideName
+  what: DeviationKind
   atMs: number
-  /** The place in the course at which it was given, and what was to be followed then. */
+  /** The index in the schedule at which it was given, and what was to be followed then. */
   index: number
-  course: CourseItem[]
+  schedule: ScheduleItem[]
   scale: number
-  lead: Leader
+  leader: Leader
   lingering: boolean
 }
 
 export interface RunnerState {
   plan: SessionPlan
-  course: CourseItem[]
+  schedule: ScheduleItem[]
   paceScales: PaceScale[]
   timeline: Timeline
   /** `dizzy`: all pacing is dropped until I go on, close or end. */
@@ -112,13 +107,13 @@ export interface RunnerState {
   pausedSeconds: number
   /** Time spent in a segment beyond its expected length: open practice, lingering, waiting for a signal or for the breath. */
   overrunSeconds: number
-  lead: Leader
+  leader: Leader
   /** My breath leads, but has not been heard: the pace leads meanwhile. */
   fallenBack: boolean
   /** The count left stays where it is until I go on. */
   lingering: boolean
   undo: Undoable | null
-  asides: Aside[]
+  deviations: Deviation[]
   given: GivenCommand[]
 }
 
@@ -159,5 +154,5 @@ export interface SessionOutcome {
   /** Seconds really spent in the closing, and before it. */
   closingSeconds: number
   movingSeconds: number
-  asides: Aside[]
+  deviations: Deviation[]
 }

@@ -1,17 +1,16 @@
+import { SAME_SECONDS } from '../basics'
 import { scaleOf, withScale } from './changes'
-import { follow, hereOf, leaveNow, restOf, timelineOf, withCourse } from './course'
+import { scheduleAfter, hereOf, abandonNow, unfinishedPart, timelineOf, withSchedule } from './schedule'
 import { endSeconds } from '../timeline'
-import type { AsideName, RunnerState, Undoable } from './types'
+import type { DeviationKind, RunnerState, Undoable } from './types'
 
-/** Seconds of rounding. */
-const EPSILON = 1e-6
 /** A change of mind can be undone for so long. */
 export const UNDO_SECONDS = 10
 
 /** What must be known to undo a command that is given to this state. */
-export function undoable(state: RunnerState, what: AsideName, atMs: number): Undoable {
-  const { course, lead, lingering } = state
-  return { what, atMs, index: hereOf(state)?.index ?? 0, course, scale: scaleOf(state), lead, lingering }
+export function undoable(state: RunnerState, what: DeviationKind, atMs: number): Undoable {
+  const { schedule, leader, lingering } = state
+  return { what, atMs, index: hereOf(state)?.index ?? 0, schedule, scale: scaleOf(state), leader, lingering }
 }
 
 /** Seconds for which the last change of mind can still be undone; 0 when there is none. */
@@ -20,14 +19,14 @@ export function undoSecondsLeft({ undo }: Pick<RunnerState, 'undo'>, nowMs: numb
 }
 
 /**
- * The session as it was to go on before the last change of mind. What was lived since then stays lived; a doing that was left is
+ * The session as it was to go on before the last change of mind. What was done since then stays done; a performance that was abandoned is
  * taken up where it was left off.
  */
 export function undone(state: RunnerState, nowMs: number): RunnerState {
   const { undo } = state
   if (!undo || undoSecondsLeft(state, nowMs) <= 0) return state
-  const back = isLeft(state, undo) ? takenUpAgain(state, undo) : asItWas(state, undo)
-  if (back === state || !keepsLived(state, back)) return state
+  const back = isAbandoned(state, undo) ? resumedAgain(state, undo) : asItWas(state, undo)
+  if (back === state || !keepsWhatWasDone(state, back)) return state
   const awake: RunnerState =
     state.status === 'ended'
       ? {
@@ -38,15 +37,15 @@ export function undone(state: RunnerState, nowMs: number): RunnerState {
           pausedSeconds: back.pausedSeconds + (nowMs - (state.endedAtMs ?? nowMs)) / 1000,
         }
       : { ...back, status: state.status === 'dizzy' ? 'running' : state.status }
-  const { lead, lingering } = undo
+  const { leader, lingering } = undo
   const scaledBack = scaleOf(awake) === undo.scale ? awake : withScale(awake, undo.scale)
-  const place = state.asides.findLastIndex(({ what }) => what === undo.what)
-  const asides = state.asides.map((aside, at) => (at === place ? { ...aside, undone: true } : aside))
-  return { ...scaledBack, lead, lingering, fallenBack: false, asides }
+  const last = state.deviations.findLastIndex(({ what }) => what === undo.what)
+  const deviations = state.deviations.map((each, at) => (at === last ? { ...each, undone: true } : each))
+  return { ...scaledBack, leader, lingering, fallenBack: false, deviations }
 }
 
 /** Whether all that is over is the same in both: an undo must not change what was done. */
-function keepsLived({ timeline, positionSeconds }: RunnerState, after: RunnerState): boolean {
+function keepsWhatWasDone({ timeline, positionSeconds }: RunnerState, after: RunnerState): boolean {
   return timeline.segments
     .filter((segment) => endSeconds(timeline, segment) <= positionSeconds)
     .every(({ index, kind, cue, side, startSeconds }) => {
@@ -55,42 +54,44 @@ function keepsLived({ timeline, positionSeconds }: RunnerState, after: RunnerSta
         same?.kind === kind &&
         same.cue === cue &&
         same.side === side &&
-        Math.abs(same.startSeconds - startSeconds) < EPSILON
+        Math.abs(same.startSeconds - startSeconds) < SAME_SECONDS
       )
     })
 }
 
-/** Whether the doing in which the command was given lies behind, because of it. */
-function isLeft(state: RunnerState, undo: Undoable): boolean {
-  const then = undo.course[undo.index]!
-  const now = state.course[undo.index]!
-  return now.left !== null && then.left === null && hereOf(state)?.index !== undo.index
+/** Whether the performance in which the command was given lies behind, because of it. */
+function isAbandoned(state: RunnerState, undo: Undoable): boolean {
+  const then = undo.schedule[undo.index]!
+  const now = state.schedule[undo.index]!
+  return now.abandoned !== null && then.abandoned === null && hereOf(state)?.index !== undo.index
 }
 
 /** Nothing was left yet: what comes is as it was. What has been begun since cannot be taken back. */
 function asItWas(state: RunnerState, undo: Undoable): RunnerState {
   const here = hereOf(state)
-  const place = here ? undo.course.findIndex(({ id }) => id === here.item.id) : -1
-  if (!here || place < 0) return state
-  const present = { ...undo.course[place]!, lived: here.item.lived }
-  const course = [...state.course.slice(0, here.index), present, ...undo.course.slice(place + 1)]
-  const back = withCourse(state, course)
+  const at = here ? undo.schedule.findIndex(({ id }) => id === here.item.id) : -1
+  if (!here || at < 0) return state
+  const present = { ...undo.schedule[at]!, actualSeconds: here.item.actualSeconds }
+  const schedule = [...state.schedule.slice(0, here.index), present, ...undo.schedule.slice(at + 1)]
+  const back = withSchedule(state, schedule)
   const occurrence = back.timeline.occurrences[here.index]!
   const isBehind = occurrence.startSeconds + occurrence.lengthSeconds <= back.positionSeconds
   return isBehind && state.status !== 'ended' ? state : back
 }
 
 /** Leave what the command led to, and take up what it made one leave. */
-function takenUpAgain(state: RunnerState, undo: Undoable): RunnerState {
+function resumedAgain(state: RunnerState, undo: Undoable): RunnerState {
   const here = hereOf(state)
   if (!here) return state
-  const then = timelineOf(state.plan, undo.course, state.paceScales)
-  const marked = state.course.map((item, place) =>
-    place === undo.index && item.left ? { ...item, left: { ...item.left, why: 'takenUp' as const } } : item,
+  const then = timelineOf(state.plan, undo.schedule, state.paceScales)
+  const marked = state.schedule.map((item, at) =>
+    at === undo.index && item.abandoned
+      ? { ...item, abandoned: { ...item.abandoned, why: 'toResume' as const } }
+      : item,
   )
-  const present = { ...state, course: marked }
-  const left = here.index === undo.index ? present : leaveNow(present, hereOf(present)!, 'takenUp')
-  const rest = restOf(then, left, undo.index, 'short')
-  const later = undo.course.slice(undo.index + 1)
-  return follow(left, here.index, rest ? [rest, ...later] : later, true)
+  const present = { ...state, schedule: marked }
+  const leaving = here.index === undo.index ? present : abandonNow(present, hereOf(present)!, 'toResume')
+  const rest = unfinishedPart(then, leaving, undo.index, 'short')
+  const later = undo.schedule.slice(undo.index + 1)
+  return scheduleAfter(leaving, here.index, rest ? [rest, ...later] : later, true)
 }

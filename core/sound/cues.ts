@@ -1,4 +1,5 @@
-import { risesOf, type Segment, type Timeline } from '../timeline'
+import { risesOf, type Timeline } from '../timeline'
+import { bellAt } from './bells'
 import type { Cue } from './types'
 
 /** In counts of eight, the first beat is struck harder. */
@@ -36,17 +37,4 @@ export function cuesOf(timeline: Timeline, { breathTones = true } = {}): Cue[] {
   }
   if (timeline.segments.length > 0) cues.push({ kind: 'bell', atSeconds: timeline.totalSeconds, bell: 'end' })
   return cues
-}
-
-function bellAt(segment: Segment, before: Segment | undefined) {
-  const newStep = segment.occurrence !== before?.occurrence
-  if (newStep) return 'form'
-  if (segment.kind === 'sideChange') return 'side'
-  const still = (other: Segment) => other.kind === 'hold' || other.kind === 'settle'
-  if (still(segment) !== still(before)) return 'stillness'
-  if (still(segment) && segment.level !== before.level) return 'side'
-  const newRepetition =
-    segment.kind === 'phase' && segment.breath !== 'free' && before.repetition !== segment.repetition
-  if (newRepetition && segment.leftInStep === 0 && segment.repetitions > 1) return 'last'
-  return null
 }

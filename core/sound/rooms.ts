@@ -1,4 +1,4 @@
-import { chanceFrom, type Chance } from '../breath'
+import { chanceFrom, type Chance } from '../basics'
 
 /** A room that is not there, with somebody clapping in it. All sounds are simple models made by ear, not recordings. */
 export interface RoomSetting {
@@ -92,13 +92,13 @@ function syllable(room: Room, atSeconds: number): void {
   const formant = 500 + 1500 * chance()
   const lasts = 0.12 + 0.16 * chance()
   const kind = chance()
-  const lead = kind < 0.35 ? 0.05 + 0.07 * chance() : kind < 0.6 ? 0.012 : 0
+  const onset = kind < 0.35 ? 0.05 + 0.07 * chance() : kind < 0.6 ? 0.012 : 0
   if (kind < 0.35) {
-    add(room, atSeconds, lead, (seconds) => loud * 0.35 * Math.min(1, seconds / 0.02) * noise(chance))
+    add(room, atSeconds, onset, (seconds) => loud * 0.35 * Math.min(1, seconds / 0.02) * noise(chance))
   } else if (kind < 0.6) {
-    add(room, atSeconds, lead, (seconds) => loud * 0.5 * Math.min(1, seconds / 0.002) * noise(chance))
+    add(room, atSeconds, onset, (seconds) => loud * 0.5 * Math.min(1, seconds / 0.002) * noise(chance))
   }
-  add(room, atSeconds + lead, lasts, (seconds) => {
+  add(room, atSeconds + onset, lasts, (seconds) => {
     const shape = Math.min(1, seconds / 0.03, (lasts - seconds) / 0.05)
     let sum = 0
     for (let partial = 1; partial <= 16; partial += 1) {

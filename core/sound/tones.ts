@@ -48,9 +48,9 @@ function bowl(rate: number): Voice {
   const phases = RUBBED.map(() => 0)
   return (level, atSeconds) => {
     let sum = 0
-    RUBBED.forEach(({ ratio, gain, beatHz }, place) => {
-      phases[place]! += (2 * Math.PI * hzOf(level) * ratio) / rate
-      sum += gain * (0.8 + 0.2 * Math.sin(2 * Math.PI * beatHz * atSeconds)) * Math.sin(phases[place]!)
+    RUBBED.forEach(({ ratio, gain, beatHz }, index) => {
+      phases[index]! += (2 * Math.PI * hzOf(level) * ratio) / rate
+      sum += gain * (0.8 + 0.2 * Math.sin(2 * Math.PI * beatHz * atSeconds)) * Math.sin(phases[index]!)
     })
     return sum
   }

@@ -41,7 +41,7 @@ export interface VoiceSettings {
 }
 
 /** A few words said as one clip. A form's name has a `formId`, and the word of one of its phases a `cue` besides. */
-export interface Say {
+export interface Phrase {
   text: string
   formId: string
   cue: string
@@ -59,7 +59,7 @@ export type Cue =
     }
   | { kind: 'bell'; atSeconds: number; bell: BellName }
   | { kind: 'beat'; atSeconds: number; strong: boolean }
-  | { kind: 'voice'; atSeconds: number; lengthSeconds: number; say: Say[] }
+  | { kind: 'voice'; atSeconds: number; lengthSeconds: number; phrases: Phrase[] }
 
 /** A sound without its time: two equal ones are the same samples. */
 export type Sample =

@@ -1,25 +1,27 @@
 /** The Timeline: a session on one axis. Every duration, count and side is answered here. */
 export * from './types'
-export { plainDoing, type Doing } from './doings'
+export { plainPerformance, type Performance } from './performances'
 export {
-  compileCourse,
+  compileSchedule,
   compileTimeline,
-  courseItem,
-  courseOf,
-  measureCourse,
   measurePiece,
-  type PieceLength,
-  type Standing,
+  measureSchedule,
+  scheduleItem,
+  scheduleOf,
+  type StartingPoint,
 } from './compile'
+export { compileAlone, formDifference, type FormDifference, type FormDescription } from './formDifference'
 export {
-  compileAlone,
-  formDifference,
-  howItGoes,
-  type DoneUnder,
-  type FormDifference,
-  type HeardPhase,
-  type HowItGoes,
-} from './difference'
-export { endSeconds, isBody, momentAt, reminderAt, reminderTimes, segmentAt, type Moment } from './query'
-export { totalsOf, type StepTotal, type Totals } from './totals'
-export { levelIn, risesOf, type Rise } from './level'
+  completedRepetitions,
+  endSeconds,
+  isBody,
+  isOnSecondSide,
+  isStill,
+  momentAt,
+  reminderAt,
+  reminderTimes,
+  segmentAt,
+  type Moment,
+} from './moment'
+export { totalsOf, type Totals } from './totals'
+export { levelIn, risesOf } from './breathLevel'

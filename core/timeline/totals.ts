@@ -1,4 +1,5 @@
 import { ARC_PARTS, CLOSING_PARTS, type ArcPart, type Side } from '../forms'
+import { closingShareOf } from '../routine'
 import type { Timeline } from './types'
 
 /** How long one step takes in all, its announcements, rests and rounds included. */
@@ -41,7 +42,7 @@ export function totalsOf(timeline: Timeline): Totals {
       sidesEven: true,
     }
     step.seconds += occurrence.lengthSeconds
-    step.counts = step.counts.map((sum, place) => ({ ...sum, count: sum.count + occurrence.counts[place]!.count }))
+    step.counts = step.counts.map((sum, index) => ({ ...sum, count: sum.count + occurrence.counts[index]!.count }))
     step.sidesEven = step.counts.every(({ count }) => count === step.counts[0]!.count)
     steps.set(occurrence.stepId, step)
   }
@@ -53,6 +54,6 @@ export function totalsOf(timeline: Timeline): Totals {
     bySteps: [...steps.values()],
     movingSeconds,
     closingSeconds,
-    closingShare: movingSeconds > 0 ? closingSeconds / movingSeconds : null,
+    closingShare: closingShareOf({ movingSeconds, closingSeconds }),
   }
 }

@@ -13,7 +13,7 @@ import type {
   Way,
 } from '../forms'
 import type { BuildStage, Pattern, Routine } from '../routine'
-import type { Doing } from './doings'
+import type { Performance } from './performances'
 
 export const SEGMENT_KINDS = [
   'announce',
@@ -31,25 +31,32 @@ export const SEGMENT_KINDS = [
  */
 export type SegmentKind = (typeof SEGMENT_KINDS)[number]
 
+/** Whether a segment of this kind is of the exercise itself, in which something is counted. */
+export const isBodyKind = (kind: SegmentKind) => kind === 'phase' || kind === 'hold' || kind === 'settle'
+
 /** A stretch of time in which one thing happens. Sides are the body's own; `saidSide` is how the cue names it. */
 export interface Segment {
   index: number
   startSeconds: number
   lengthSeconds: number
   kind: SegmentKind
-  /** Index into `Timeline.occurrences`, and the place in its item of the course. */
+  /** Index into `Timeline.occurrences`, and its slot there. Slots count segments without length too, so that they never shift. */
   occurrence: number
-  place: number
+  slot: number
   side: Side
   saidSide: Side
   /** Repetition k of n on this side; 0 of 0 where nothing is counted. Breaths of a hold and beats count likewise. */
   repetition: number
   repetitions: number
   /** Repetitions still to come after this one: on this side, and in the whole step. */
-  leftOnSide: number
-  leftInStep: number
-  /** Whether a repetition is complete when this segment ends. */
+  remainingOnSide: number
+  remainingInStep: number
+  /** Whether a repetition (a breath of a hold, a beat, a stretch of time) begins with this segment, and is complete when it ends. */
+  beginsRepetition: boolean
   endsRepetition: boolean
+  /** Whether it belongs to the last of several repetitions: on its side, and in the whole step. */
+  isLastOnSide: boolean
+  isLastInStep: boolean
   /** The segment lasts until the practitioner says enough; its length is only what is expected. */
   openEnded: boolean
   breath: BreathKind
@@ -62,7 +69,7 @@ export interface Segment {
   level: string
 }
 
-/** One doing of a step: a step in a group of three rounds occurs three times. */
+/** One performance of a step: a step in a group of three rounds occurs three times. */
 export interface Occurrence {
   index: number
   stepId: string
@@ -72,7 +79,7 @@ export interface Occurrence {
   stage: BuildStage
   /** In which version it is done, and whether and why it was left before its end. */
   version: VersionKind | null
-  left: LeftWhy | null
+  abandoned: AbandonReason | null
   /** Round k of n; 1 of 1 outside groups. */
   round: number
   rounds: number
@@ -82,7 +89,7 @@ export interface Occurrence {
   /** The stance in which it begins. */
   stance: Stance
   /** What is said before it begins, besides its name. */
-  sayings: string[]
+  spokenNotes: string[]
   counting: CountingKind
   sideOrder: SideOrder
   effort: Effort
@@ -107,28 +114,28 @@ export interface Timeline {
   totalSeconds: number
 }
 
-/** Added to (or taken from) the count of one doing, for the first and the second side. */
+/** Added to (or taken from) the count of one performance, for the first and the second side. */
 export interface CountChange {
   first: number
   second: number
 }
 export const NO_CHANGE: CountChange = { first: 0, second: 0 }
 
-/** Why something was left before its end: for good, or because it is taken up again further on. */
-export type LeftWhy = 'left' | 'takenUp'
+/** Why something was abandoned before its end: for good, or to be resumed further on. */
+export type AbandonReason = 'forGood' | 'toResume'
 
 /**
- * One doing in a session's course, with what is known of how it really went. What lies behind the follower never changes: a
- * change of mind only changes what comes, so that the axis of a course is the time that was lived.
+ * One performance in a session's schedule, with what is known of how it really went. What lies behind the follower never changes: a
+ * change of mind only changes what comes, so that the axis of a schedule is the time that has passed.
  */
-export interface CourseItem {
+export interface ScheduleItem {
   id: number
-  doing: Doing
+  performance: Performance
   change: CountChange
-  /** Real lengths in seconds of its segments that went otherwise than planned, by their place in it. */
-  lived: Record<number, number>
+  /** Real lengths in seconds of its segments that went otherwise than planned, by their slot in it. */
+  actualSeconds: Record<number, number>
   /** It was left with this segment, at its end or midway; nothing of it comes after. */
-  left: { place: number; midway: boolean; why: LeftWhy } | null
+  abandoned: { slot: number; midway: boolean; why: AbandonReason } | null
   /** It takes up where an earlier item left off: so many units, and so many seconds of the next one, are done already. */
   doneUnits: number
   doneSeconds: number
@@ -140,19 +147,23 @@ export interface PaceScale {
   scale: number
 }
 
-/** What a session's forms, breath and rules are, whatever its course. */
-export interface CourseSetting {
-  /** At least the forms that the course names. */
+/** A person's forms, ways, breath and rules: with these, any routine of theirs becomes a Timeline. */
+export interface PracticeSetting {
+  /** At least the forms that are named. */
   forms: readonly Form[]
-  /** A step without a way of its own is done in the first way given for its form. */
+  /** See `wayFor` for which of them holds. */
   ways: readonly Way[]
   pace: Pace
   rules: HouseRules
+}
+
+/** The setting of a session under way, in which things may be asked to go slower or faster. */
+export interface ScheduleSetting extends PracticeSetting {
   paceScales?: readonly PaceScale[]
 }
 
-/** All that a Timeline follows from. */
-export interface CompileInput extends CourseSetting {
+/** All that the Timeline of a routine follows from. */
+export interface CompileInput extends PracticeSetting {
   routine: Routine
 }
 

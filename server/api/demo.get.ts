@@ -1,7 +1,8 @@
-import { demoPerson, toArchive } from '#core/formats'
-import { daySchema } from '#core/forms'
+import { daySchema } from '#core/basics'
+import { toArchive } from '#core/formats'
 import { isTimeZone } from '#core/journal'
-import { CATALOGUE, DEMO_SCENARIO, SHIPPED_ROUTINES } from '#data'
+import { demoPerson } from '#data'
+import { badRequest } from '~~/server/support/faults'
 
 /** The demo scenario as an archive, relative to `date` (YYYY-MM-DD) in `zone` (IANA name, UTC when left out). */
 export default defineEventHandler((event) => {
@@ -12,6 +13,5 @@ export default defineEventHandler((event) => {
   if (typeof zone !== 'string' || !isTimeZone(zone)) {
     throw badRequest([{ path: 'zone', message: 'zone must be the name of a time zone such as Europe/Lisbon.' }])
   }
-  const shelf = { forms: CATALOGUE, routines: SHIPPED_ROUTINES }
-  return toArchive(demoPerson(DEMO_SCENARIO, shelf, date, zone), `${date}T00:00:00.000Z`)
+  return toArchive(demoPerson(date, zone), `${date}T00:00:00.000Z`)
 })

@@ -14,6 +14,7 @@ async function openDemo(page: Page) {
   await openAt(page, '/settings')
   await page.getByRole('button', { name: 'Look at the demo' }).click()
   await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+  await expect(page).toHaveURL('/')
 }
 
 for (const [what, paths] of SCREENS) {
@@ -79,6 +80,7 @@ test('nothing stands wider than the screen, from a phone to a desk, with names o
   await page.goto('/settings')
   await page.getByRole('button', { name: 'Look at the demo' }).click()
   await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+  await expect(page).toHaveURL('/')
   for (const path of SCREENS.flatMap(([, paths]) => paths)) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()

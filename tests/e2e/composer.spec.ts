@@ -91,6 +91,8 @@ test('a four-round flow and a five-position post are laid out by hand, carded, a
   const total = await page.locator('.total').textContent()
 
   await page.getByRole('link', { name: 'A card to print' }).click()
+  // A heading of this name was there before: the card is there when it can be printed.
+  await expect(page.getByRole('button', { name: 'Print this card' })).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Flow and stand' })).toBeVisible()
   await expect(page.getByRole('listitem').filter({ hasText: 'Rise and sink' })).toContainText('4 rounds')
   // One page, lettering of 20 mm line height at most 13 mm, at least 5: read from two metres.
@@ -164,6 +166,7 @@ test('pebbles are pulled and taken along on the brook, and the same goes by keys
   await page.getByRole('button', { name: 'Keep it as it is now' }).click()
   await step('Settle').locator('.name').click()
   await page.getByRole('button', { name: 'Remove', exact: true }).click()
+  await expect(names).toHaveCount(4)
   await page
     .getByRole('button', { name: /Return to the version/ })
     .first()

@@ -4,6 +4,8 @@ import { begin, goTo, letPass, openAt } from './support'
 async function choose(page: Page, name: string, option: string) {
   await page.getByRole('combobox', { name, exact: true }).click()
   await page.getByRole('option', { name: option, exact: true }).click()
+  // The list takes a moment to leave; what is chosen stands in its field.
+  await expect(page.getByRole('combobox', { name, exact: true })).toHaveText(option)
 }
 
 test('a form of my own is written down, found, used and changed', async ({ page }) => {

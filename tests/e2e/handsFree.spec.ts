@@ -17,7 +17,7 @@ interface HeardCue {
   atSeconds: number
   bell?: string
   breath?: string
-  say?: { text: string }[]
+  phrases?: { text: string }[]
 }
 /** Listen to all that is put on the audio clock, from now on. */
 async function listen(page: Page) {
@@ -57,7 +57,9 @@ test('a whole session can be followed by ear alone: every form, side, count left
   await letPassToTheEnd(page, 6)
   await expect(page.getByText('A trial is in the journal.')).toBeVisible()
   const stream = (await heard()).sort((one, other) => one.atSeconds - other.atSeconds)
-  const said = stream.filter(({ kind }) => kind === 'voice').map(({ say }) => say!.map(({ text }) => text).join(' '))
+  const said = stream
+    .filter(({ kind }) => kind === 'voice')
+    .map(({ phrases }) => phrases!.map(({ text }) => text).join(' '))
 
   // Each form is announced, in the order of the routine, with the part of the arc, the stance and the side where they are new.
   const names = ['Hips both ways', 'Rise and sink', 'Draw the bow', 'Hands on the belly']
@@ -68,10 +70,10 @@ test('a whole session can be followed by ear alone: every form, side, count left
     'next Draw the bow wide stance left side',
     expect.stringMatching(/^next (gather|settle) Hands on the belly/),
   ])
-  const places = announced.map((text) => said.indexOf(text))
-  expect(places).toEqual([...places].sort((one, other) => one - other))
+  const positions = announced.map((text) => said.indexOf(text))
+  expect(positions).toEqual([...positions].sort((one, other) => one - other))
   // Counts left fall to the last one, on each side.
-  const within = (place: number) => said.slice(places[place]! + 1, places[place + 1])
+  const within = (index: number) => said.slice(positions[index]! + 1, positions[index + 1])
   expect(within(0)).toContainEqual(expect.stringMatching(/change sides the other way/))
   expect(within(1)).toEqual(['5 more', '4 more', '3 more', '2 more', '1 more', 'last one'])
   expect(within(2)).toEqual([
@@ -86,11 +88,11 @@ test('a whole session can be followed by ear alone: every form, side, count left
   expect(stream.some(({ kind, bell }) => kind === 'bell' && bell === 'end')).toBe(true)
   // The breath itself: tones that go in and out by turns through the repetitions of a form.
   const [from, to] = [1, 2].map(
-    (place) => stream.find(({ say }) => say?.some(({ text }) => text === names[place]))!.atSeconds,
+    (index) => stream.find(({ phrases }) => phrases?.some(({ text }) => text === names[index]))!.atSeconds,
   )
   const tones = stream.filter(({ kind, atSeconds }) => kind === 'breath' && atSeconds > from! && atSeconds < to!)
   expect(tones.length).toBeGreaterThanOrEqual(12)
-  expect(tones.every(({ breath }, place) => breath !== tones[place - 1]?.breath)).toBe(true)
+  expect(tones.every(({ breath }, index) => breath !== tones[index - 1]?.breath)).toBe(true)
   // Nothing was put on the clock twice.
   const keys = stream.map(({ kind, atSeconds, bell }) => `${kind} ${atSeconds.toFixed(3)} ${bell ?? ''}`)
   expect(new Set(keys).size).toBe(keys.length)
@@ -122,9 +124,9 @@ test('the simulated clicker: one more, and "four minutes left" with the closing 
     .getByRole('button', { name: /Before the workshop opens/ })
     .first()
     .click()
-  const asides = page.getByRole('list', { name: 'Besides the plan' })
-  await expect(asides).toContainText(/at 4:0\d one more/)
-  await expect(asides).toContainText(/fitted to the minutes left/)
+  const deviations = page.getByRole('list', { name: 'Besides the plan' })
+  await expect(deviations).toContainText(/at 4:0\d one more/)
+  await expect(deviations).toContainText(/fitted to the minutes left/)
   await expect(page.getByRole('row', { name: /Settle/ }).first()).toContainText('done')
 })
 
@@ -225,6 +227,31 @@ test('the remote page shows what arrives and what it does, and maps it', async (
   await page.getByRole('button', { name: 'Three claps' }).click()
   await expect(page.getByRole('region', { name: 'What came' })).toContainText('three clapsRest')
   await expectNoAxeFindings(page)
+})
+
+test('a game controller that was there before is heard, each press once', async ({ page }) => {
+  await page.addInitScript(() => {
+    const buttons = Array.from({ length: 17 }, () => ({ pressed: false, touched: false, value: 0 }))
+    const pad = { id: 'a controller', index: 0, connected: true, mapping: 'standard', timestamp: 0, axes: [], buttons }
+    Object.defineProperty(navigator, 'getGamepads', { value: () => [pad, null, null, null] })
+    Object.assign(window, { press: (number: number, pressed: boolean) => (buttons[number]!.pressed = pressed) })
+  })
+  await openAt(page, '/remote')
+  await expect(page.getByRole('heading', { name: 'Try your remote' })).toBeVisible()
+  const press = async (number: number, pressed: boolean) => {
+    await page.evaluate(
+      ([which, down]) => (window as never as { press: (...given: unknown[]) => void }).press(which, down),
+      [number, pressed] as const,
+    )
+    await page.clock.runFor(100)
+  }
+  const came = page.getByRole('region', { name: 'What came' })
+  await press(12, true)
+  await press(12, true)
+  await press(12, false)
+  await press(3, true)
+  await expect(came).toContainText('controller: upper buttonMinutes left')
+  await expect(came.getByText('controller: cross up')).toHaveCount(1)
 })
 
 test('the two halves of the screen are buttons, wherever they are touched', async ({ page }) => {

@@ -14,9 +14,9 @@ export async function openAt(page: Page, path: string, time = MORNING) {
   await page.goto(path)
 }
 
-/** To one of the places, by its link above (or below, on a phone). */
-export async function goTo(page: Page, place: string) {
-  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place, exact: true }).click()
+/** To one of the main screens, by its link above (or below, on a phone). */
+export async function goTo(page: Page, screen: string) {
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: screen, exact: true }).click()
 }
 
 /** Stop the page's clock and begin the session that is laid out, by the space bar: it moves only as told from its start. */
@@ -46,6 +46,10 @@ export async function expectNoAxeFindings(page: Page, { highContrast = false, by
   })
   await page.emulateMedia({ colorScheme: byNight ? 'dark' : 'light' })
   await expect(page.locator('html.night')).toHaveCount(byNight ? 1 : 0)
+  // Colours change softly: until they have, axe would measure something that is gone in a moment.
+  await expect
+    .poll(() => page.evaluate(() => document.getAnimations().filter((each) => each instanceof CSSTransition).length))
+    .toBe(0)
   const { violations } = await axe.analyze()
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual(
     [],

@@ -5,15 +5,15 @@
 import Ajv2020 from 'ajv/dist/2020'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { demoPerson, nobodyYet, readArchive, toArchive, writeArchive } from '#core/formats'
-import { CATALOGUE, DEMO_SCENARIO, SHIPPED_ROUTINES } from '#data'
+import { newPerson, readArchive, toArchive, writeArchive } from '#core/formats'
+import { CATALOGUE, demoPerson } from '#data'
 import schema from '../../docs/archive.schema.json'
 import { planArbitrary } from '../helpers'
 
 const valid = new Ajv2020({ allErrors: true, strictTypes: false }).compile(schema)
 const shipped = CATALOGUE.map(({ id }) => id)
 const AT = '2026-03-01T06:30:00.000Z'
-const person = demoPerson(DEMO_SCENARIO, { forms: CATALOGUE, routines: SHIPPED_ROUTINES }, '2026-03-01', 'UTC')
+const person = demoPerson('2026-03-01', 'UTC')
 const archive = () =>
   structuredClone(
     toArchive({ ...person, forms: [...CATALOGUE].slice(0, 3).map((form) => ({ ...form, id: `own-${form.id}` })) }, AT),
@@ -24,12 +24,18 @@ describe('what is written is good by the schema', () => {
     expect(valid(JSON.parse(writeArchive(archive())))).toBe(true)
     expect(readArchive(writeArchive(archive()), shipped).ok).toBe(true)
   })
-  it('for a person who has just come', () => expect(valid(toArchive(nobodyYet(), AT))).toBe(true))
+  it('for a person who has just come', () => expect(valid(toArchive(newPerson(), AT))).toBe(true))
   it('for any routine and form', () => {
     fc.assert(
       fc.property(planArbitrary, ({ routine, forms, ways, pace, rules }) => {
-        const made = nobodyYet()
-        const next = { ...made, settings: { ...made.settings, pace, rules }, forms, ways, routines: [routine] }
+        const made = newPerson()
+        const next = {
+          ...made,
+          settings: { ...made.settings, pace, rules },
+          forms: [...forms],
+          ways: [...ways],
+          routines: [routine],
+        }
         const text = writeArchive(toArchive(next, AT))
         expect(valid(JSON.parse(text))).toBe(true)
         expect(readArchive(text, []).ok).toBe(true)

@@ -2,15 +2,14 @@
  * The detector against the truth of the simulated belt, and the robust figures against simple-statistics, an independent
  * statistics library. Aim: turns within 0.2 s of the truth on at least 98% of breaths, from 4 to 24 breaths a minute.
  */
+import { deviation, median } from '#core/basics'
 import fc from 'fast-check'
 import { medianAbsoluteDeviation, median as theirMedian } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
 import {
   breathsPerMinute,
-  deviation,
   estimateFromTurns,
   findTurns,
-  median,
   simulateBelt,
   steadyPace,
   USUAL_BELT,

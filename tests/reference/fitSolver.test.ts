@@ -2,11 +2,11 @@
  * The fit against an integer-programming solver: HiGHS, in WebAssembly (MIT; Huangfu and Hall 2018, "Parallelizing the dual revised
  * simplex method", from memory), which knows nothing of how the fit searches. `npm run bench` does a thousand.
  */
+import { chanceFrom } from '#core/basics'
 import { describe, expect, it } from 'vitest'
 import { solveFit } from '#core/routine'
 import { fixedProblem, randomSteps, wholeMiss } from '../fitProblems'
 import { loadHighs, solveWithHighs } from '../highsFit'
-import { chanceFrom } from '#core/breath'
 
 const CASES = 30
 const SIZE = { items: 25, counts: 12 }
@@ -18,7 +18,8 @@ describe('fits of 25 steps with 12 counts each', async () => {
     let unproven = 0
     for (let seed = 1; seed <= CASES; seed += 1) {
       const steps = randomSteps(seed * 7919, SIZE)
-      const chance = chanceFrom(seed)
+      // Spread, as the first number of neighbouring seeds is nearly the same.
+      const chance = chanceFrom(seed * 104_729)
       const least = steps.reduce((sum, { seconds }) => sum + seconds[0]!, 0)
       const most = steps.reduce((sum, { seconds }) => sum + seconds.at(-1)!, 0)
       const target = least * 0.7 + chance() * (most * 1.05 - least * 0.7)

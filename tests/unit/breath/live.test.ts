@@ -1,5 +1,6 @@
+import { median } from '#core/basics'
 import { expect, it } from 'vitest'
-import { liveTurns, median, simulateBelt, USUAL_BELT } from '#core/breath'
+import { liveTurns, simulateBelt, USUAL_BELT } from '#core/breath'
 
 it.each([4, 6, 10, 15, 20])('turns are noticed while they happen at %i breaths a minute', (breathsPerMinute) => {
   let turnsInAll = 0

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { breathByMonth, keptMeasure, settlingPace } from '#core/breath'
+import { breathByMonth, measureToKeep, settlingPace } from '#core/breath'
 
 const measure = (at: string, inSeconds: number, outSeconds: number) =>
-  keptMeasure(
+  measureToKeep(
     { inSeconds, outSeconds, inSpreadSeconds: 0.2, outSpreadSeconds: 0.3, breaths: 9, missed: 0, doubled: 0, sighs: 0 },
     { id: at, at, how: 'taps', posture: 'sitting' },
   )

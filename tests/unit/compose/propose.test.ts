@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { propose, PURPOSES, type ProposeRequest } from '#core/compose'
 import { steadyPace } from '#core/breath'
-import { USUAL_HOUSE_RULES } from '#core/forms'
-import { stepsOf } from '#core/routine'
+import { ARC_PARTS, USUAL_HOUSE_RULES } from '#core/forms'
+import { stepsOf, suggestOrder } from '#core/routine'
 import { compileTimeline, totalsOf } from '#core/timeline'
 import { CATALOGUE } from '#data'
 
@@ -58,9 +58,25 @@ describe('a proposal', () => {
     expect(
       chair.every(({ stance, versions }) => stance === 'seated' || versions.some(({ kind }) => kind === 'seated')),
     ).toBe(true)
-    const pieces = formsIn(request({ purpose: 'eightPieces', minutes: 15 })).map(formOf)
-    const places = pieces.flatMap(({ set }) => (set?.name.startsWith('The eight pieces') ? [set] : []))
-    expect(places.length).toBeGreaterThan(2)
+    for (const another of [0, 1, 2, 3, 4]) {
+      const pieces = formsIn(request({ purpose: 'eightPieces', minutes: 15, another })).map(formOf)
+      for (const name of ['The eight pieces', 'The eight pieces, upright']) {
+        const places = pieces.flatMap(({ set }) => (set?.name === name ? [set.place] : []))
+        expect(places).toEqual([...places].sort((one, other) => one - other))
+      }
+      const ofSets = pieces.filter(({ set }) => set?.name.startsWith('The eight pieces'))
+      expect(ofSets.length).toBeGreaterThan(2)
+    }
+  })
+
+  it('stands in the order of the arc, sets in their order, small joints first, heel drops late', () => {
+    for (const purpose of PURPOSES) {
+      const { routine } = propose(request({ purpose, minutes: 20 }))
+      const parts = stepsOf(routine).map(({ part }) => ARC_PARTS.indexOf(part))
+      expect(parts).toEqual([...parts].sort((one, other) => one - other))
+      const { setInOrder, heelsLate, smallFirst } = suggestOrder(routine, CATALOGUE).before
+      expect({ setInOrder, heelsLate, smallFirst }, purpose).toEqual({ setInOrder: 0, heelsLate: 0, smallFirst: 0 })
+    }
   })
 
   it('heeds today, my conditions and what may be chosen', () => {

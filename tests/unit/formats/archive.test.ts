@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { demoPerson, nobodyYet, readArchive, toArchive, writeArchive, type PersonData } from '#core/formats'
+import { newPerson, readArchive, toArchive, writeArchive, type PersonData } from '#core/formats'
 import { plainWay } from '#core/forms'
-import { CATALOGUE, DEMO_SCENARIO, SHIPPED_ROUTINES } from '#data'
+import { CATALOGUE, demoPerson } from '#data'
 import { aForm, aRoutine, aStep, formAsInVersion1, sessionAsInVersion1, settingsAsInVersion1 } from '../../helpers'
 
 const AT = '2026-03-01T06:30:00.000Z'
 const shipped = CATALOGUE.map(({ id }) => id)
 const read = (value: unknown) => readArchive(typeof value === 'string' ? value : JSON.stringify(value), shipped)
-const demo = demoPerson(DEMO_SCENARIO, { forms: CATALOGUE, routines: SHIPPED_ROUTINES }, '2026-03-01', 'Europe/Lisbon')
+const demo = demoPerson('2026-03-01', 'Europe/Lisbon')
 
 /** The demo's archive with one thing spoilt. */
 function spoilt(spoil: (archive: ReturnType<typeof toArchive>) => void) {
@@ -28,7 +28,7 @@ describe('an archive', () => {
     const result = read(writeArchive(toArchive(person, AT)))
     expect(result).toEqual({ ok: true, value: toArchive(person, AT) })
   })
-  it('of a person who has just come is fine', () => expect(read(toArchive(nobodyYet(), AT)).ok).toBe(true))
+  it('of a person who has just come is fine', () => expect(read(toArchive(newPerson(), AT)).ok).toBe(true))
 
   it.each<[string, (archive: ReturnType<typeof toArchive>) => void, RegExp]>([
     ['a foreign format', (a) => Object.assign(a, { format: 'other' }), /^format must be one of: pebblebrook-archive/],

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readRoutineText, sayingOf, writeRoutineText } from '#core/formats'
+import { readRoutineText, contentOf, writeRoutineText } from '#core/formats'
 import { ARC_PARTS } from '#core/forms'
 import { BUILD_STAGES, groupFor, PATTERNS, stepFor, type Entry, type Routine, type Step } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
@@ -45,7 +45,7 @@ describe('a routine as Markdown', () => {
     (_, routine) => {
       const read = again(routine)
       expect(read.notUnderstood).toEqual([])
-      expect(sayingOf(read.routine)).toEqual(sayingOf(routine))
+      expect(contentOf(read.routine)).toEqual(contentOf(routine))
     },
   )
 
@@ -86,7 +86,7 @@ describe('a routine as Markdown', () => {
         const routine = { ...aRoutine(entries as Entry[]), purpose: why }
         const read = again(routine)
         expect(read.notUnderstood).toEqual([])
-        expect(sayingOf(read.routine)).toEqual(sayingOf(routine))
+        expect(contentOf(read.routine)).toEqual(contentOf(routine))
       }),
     )
   })

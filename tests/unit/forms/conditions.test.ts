@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { cautionsForMe, CAUTIONS, CONDITIONS, doneMyWay, milderWay, USUAL_HOUSE_RULES, plainWay } from '#core/forms'
+import { cautionsForMe, CAUTIONS, CONDITIONS, formMyWay, milderWay, USUAL_HOUSE_RULES, plainWay } from '#core/forms'
 import { CATALOGUE } from '#data'
 import { aForm } from '../../helpers'
 
@@ -27,7 +27,7 @@ describe('the milder version', () => {
   it('leaves the hold out, or sits where that can be', () => {
     const sky = form('Hold up the sky')
     const way = plainWay('w', sky.id)
-    const milder = doneMyWay(sky, { ...way, ...milderWay(sky, 'breathHold') }, USUAL_HOUSE_RULES)
+    const milder = formMyWay(sky, { ...way, ...milderWay(sky, 'breathHold') }, USUAL_HOUSE_RULES)
     expect(milder.form.moves[0]!.phases.map(({ breath }) => breath)).toEqual(['in', 'out'])
     expect(milderWay(form('Draw the bow'), 'deepKnees')).toEqual({ version: 'seated' })
     expect(milderWay(aForm({ versions: [] }), 'deepKnees')).toBeNull()

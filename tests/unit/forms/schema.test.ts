@@ -1,10 +1,10 @@
+import { validate } from '#core/basics'
 import { describe, expect, it } from 'vitest'
-import { check } from '#core/formats'
-import { formSchema, type Form, type Phase, plainMove } from '#core/forms'
+import { formSchema, plainMove, type Phase } from '#core/forms'
 import { aForm, FREE_MOVE } from '../../helpers'
 
 function faultsOf(change: Record<string, unknown>) {
-  const checked = check<Form>(formSchema, { ...aForm(), ...change }, 'form')
+  const checked = validate(formSchema, { ...aForm(), ...change }, 'form')
   return checked.ok ? [] : checked.faults.map(({ path, message }) => `${path} | ${message}`)
 }
 

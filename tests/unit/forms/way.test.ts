@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   chosenWords,
-  doneMyWay,
+  formMyWay,
   plainMove,
   plainWay,
   USUAL_HOUSE_RULES,
@@ -30,20 +30,20 @@ const shipped = (name: string) => CATALOGUE.find((form) => form.name === name)!
 
 describe('doing a form my way', () => {
   it('leaves a form alone when nothing is chosen', () => {
-    expect(doneMyWay(withHold, undefined, USUAL_HOUSE_RULES)).toMatchObject({ form: withHold, sayings: [] })
+    expect(formMyWay(withHold, undefined, USUAL_HOUSE_RULES)).toMatchObject({ form: withHold, spokenNotes: [] })
   })
 
   it('leaves out the hold at the top, and only that one', () => {
-    expect(breaths(doneMyWay(withHold, undefined, house({ topHold: 'leaveOut' })).form)).toEqual(['in', 'out', 'hold'])
+    expect(breaths(formMyWay(withHold, undefined, house({ topHold: 'leaveOut' })).form)).toEqual(['in', 'out', 'hold'])
   })
 
   it('holds at a top that has no hold, and not twice at one that has', () => {
-    expect(breaths(doneMyWay(aForm(), undefined, house({ topHold: 'hold' })).form)).toEqual(['in', 'hold', 'out'])
-    expect(doneMyWay(withHold, undefined, house({ topHold: 'hold' })).form).toEqual(withHold)
+    expect(breaths(formMyWay(aForm(), undefined, house({ topHold: 'hold' })).form)).toEqual(['in', 'hold', 'out'])
+    expect(formMyWay(withHold, undefined, house({ topHold: 'hold' })).form).toEqual(withHold)
   })
 
   it('lets the way of one form overrule the house', () => {
-    const mine = doneMyWay(
+    const mine = formMyWay(
       withHold,
       way({ choices: { topHold: 'asTaught', firstSide: 'right' } }),
       house({ topHold: 'leaveOut', firstSide: 'left' }),
@@ -53,46 +53,46 @@ describe('doing a form my way', () => {
   })
 
   it('swaps the breath first, so that the top is where my in-breath ends', () => {
-    const { form } = doneMyWay(withHold, way({ swapBreath: true, choices: { topHold: 'leaveOut' } }), USUAL_HOUSE_RULES)
+    const { form } = formMyWay(withHold, way({ swapBreath: true, choices: { topHold: 'leaveOut' } }), USUAL_HOUSE_RULES)
     expect(breaths(form)).toEqual(['out', 'hold', 'in'])
   })
 
   it('strikes, rises or rounds on the breath that the house says, where the form does so on the other', () => {
     const fists = shipped('Clench the fists')
     const taught = breaths(fists)
-    expect(breaths(doneMyWay(fists, undefined, house({ strikeOn: 'out' })).form)).toEqual(taught)
+    expect(breaths(formMyWay(fists, undefined, house({ strikeOn: 'out' })).form)).toEqual(taught)
     const swapped = taught.map((breath) => (breath === 'in' ? 'out' : 'in'))
-    expect(breaths(doneMyWay(fists, undefined, house({ strikeOn: 'in' })).form)).toEqual(swapped)
-    expect(breaths(doneMyWay(fists, undefined, house({ riseOn: 'out' })).form)).toEqual(taught)
+    expect(breaths(formMyWay(fists, undefined, house({ strikeOn: 'in' })).form)).toEqual(swapped)
+    expect(breaths(formMyWay(fists, undefined, house({ riseOn: 'out' })).form)).toEqual(taught)
     // The way of one form has the last word.
-    expect(breaths(doneMyWay(fists, way({ swapBreath: false }), house({ strikeOn: 'in' })).form)).toEqual(taught)
+    expect(breaths(formMyWay(fists, way({ swapBreath: false }), house({ strikeOn: 'in' })).form)).toEqual(taught)
   })
 
   it('begins the five phases where my school begins them, and touches no other chain', () => {
     const names = (choices: Partial<Choices>, form: Form) =>
-      doneMyWay(form, undefined, house(choices)).form.moves.map(({ phaseOfFive }) => phaseOfFive)
+      formMyWay(form, undefined, house(choices)).form.moves.map(({ phaseOfFive }) => phaseOfFive)
     const round = shipped('The five phases in a round')
     expect(names({}, round)).toEqual(['wood', 'fire', 'earth', 'metal', 'water'])
     expect(names({ firstPhase: 'metal' }, round)).toEqual(['metal', 'water', 'wood', 'fire', 'earth'])
     const chain = shipped('The short form of twenty-four')
-    expect(doneMyWay(chain, undefined, house({ firstPhase: 'metal' })).form).toEqual(chain)
+    expect(formMyWay(chain, undefined, house({ firstPhase: 'metal' })).form).toEqual(chain)
   })
 
   it('sits only for forms that can be done sitting, and says what that changes', () => {
     const versions = [{ kind: 'seated' as const, change: 'On the front half of a chair.' }]
     const form = aForm({ versions, effort: { legs: 2, shoulders: 1, spine: 0, balance: 2 } })
-    const seated = doneMyWay(form, way({ version: 'seated' }), USUAL_HOUSE_RULES)
+    const seated = formMyWay(form, way({ version: 'seated' }), USUAL_HOUSE_RULES)
     expect(seated.form).toMatchObject({ stance: 'seated', effort: { legs: 0, shoulders: 1, balance: 0 } })
-    expect(seated.sayings).toEqual(['On the front half of a chair.'])
-    const cannot = doneMyWay({ ...form, versions: [] }, way({ version: 'seated' }), USUAL_HOUSE_RULES)
-    expect(cannot).toMatchObject({ form: { stance: 'shoulderWidth' }, sayings: [] })
+    expect(seated.spokenNotes).toEqual(['On the front half of a chair.'])
+    const cannot = formMyWay({ ...form, versions: [] }, way({ version: 'seated' }), USUAL_HOUSE_RULES)
+    expect(cannot).toMatchObject({ form: { stance: 'shoulderWidth' }, spokenNotes: [] })
   })
 })
 
 describe('the words of a way', () => {
   it('stand in cues and descriptions', () => {
     const cues = (name: string, choices: Partial<Choices>) =>
-      doneMyWay(shipped(name), undefined, house(choices)).form.moves.flatMap(({ phases }) =>
+      formMyWay(shipped(name), undefined, house(choices)).form.moves.flatMap(({ phases }) =>
         phases.map(({ cue }) => cue),
       )
     expect(cues('Drop the heels', {})).toContain('Drop')
@@ -104,7 +104,7 @@ describe('the words of a way', () => {
 
   it('say how the air goes only where a breath is led, and close no eyes on one leg', () => {
     const said = (name: string) =>
-      doneMyWay(shipped(name), undefined, house({ airway: 'noseMouth', eyes: 'closed' })).sayings
+      formMyWay(shipped(name), undefined, house({ airway: 'noseMouth', eyes: 'closed' })).spokenNotes
     expect(said('Rise and sink')).toEqual(['In by the nose, out by the mouth', 'Eyes closed'])
     expect(said('Shake')).toEqual(['Eyes closed'])
     expect(said('Golden rooster')).toEqual(['In by the nose, out by the mouth', 'Eyes open'])
@@ -113,7 +113,7 @@ describe('the words of a way', () => {
   it('never lose a phase, a move or a side, whatever is chosen', () => {
     fc.assert(
       fc.property(fc.constantFrom(...CATALOGUE), choicesArbitrary, (form, choices) => {
-        const mine = doneMyWay(form, undefined, house(choices)).form
+        const mine = formMyWay(form, undefined, house(choices)).form
         expect(mine.moves.map(({ name }) => name).sort()).toEqual(form.moves.map(({ name }) => name).sort())
         const paced = (one: Form) => breaths(one).filter((breath) => breath !== 'hold').length
         expect(paced(mine)).toBe(paced(form))

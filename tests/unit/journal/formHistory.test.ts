@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { formHistory } from '#core/journal'
+import { formHistory, longestStillSeconds } from '#core/journal'
 import type { DoneStep } from '#core/runner'
 
 const step = (
@@ -39,4 +39,24 @@ it('gathers days, sessions, the longest hold and what was written, and leaves ou
   })
   expect(formHistory(sessions, 'bow', 3)).toMatchObject({ sessions: 1, bestHoldSeconds: null })
   expect(formHistory(sessions, 'shake', 3)).toEqual({ days: [], sessions: 0, bestHoldSeconds: null, notes: [] })
+})
+
+it('keeps the longest hold, whichever session it was in', () => {
+  const held = (...seconds: number[]) =>
+    seconds.map((each, day) => session(`2026-03-0${day + 1}T08:00:00Z`, '', step('post', 'time', [each])))
+  expect(formHistory(held(95, 40), 'post', 3).bestHoldSeconds).toBe(95)
+  expect(formHistory(held(40, 95), 'post', 3).bestHoldSeconds).toBe(95)
+})
+
+it('the longest stillness is one form of one session: held in breaths or in time, settling left out', () => {
+  const done = [
+    { ...step('post', 'time', [60]), seconds: 200 },
+    { ...step('brow', 'breathHold', [8]), seconds: 240 },
+    { ...step('bow', 'breathRepetitions', [8]), seconds: 900 },
+    { ...step('shake', 'beats', [100]), seconds: 800 },
+    { ...step('settle', 'time', [300]), part: 'settle' as const, seconds: 700 },
+  ]
+  expect(longestStillSeconds([{ done }, { done: [step('post', 'time', [60])] }])).toBe(240)
+  expect(longestStillSeconds([{ done: [done[2]!, done[4]!] }])).toBeNull()
+  expect(longestStillSeconds([])).toBeNull()
 })

@@ -84,3 +84,39 @@ describe('the stones', () => {
     expect(weeks[1]![6]).toMatchObject({ sessions: 0, rest: true, future: true })
   })
 })
+
+describe('the edges of streaks', () => {
+  const planned = { dayEndsAtHour: 3, restPlan: [{ fromDay: '2026-03-04', weekdays: [3] }] }
+  it('a rest plan holds from its first day on, and the latest one holds', () => {
+    // 4 March 2026 is a Wednesday.
+    expect(isRestDay(planned.restPlan, '2026-03-04')).toBe(true)
+    const changed = [
+      { fromDay: '2026-03-10', weekdays: [] },
+      { fromDay: '2026-03-04', weekdays: [3] },
+    ]
+    expect(isRestDay(changed, '2026-03-11')).toBe(false)
+    expect(isRestDay(changed, '2026-03-04')).toBe(true)
+    expect(isRestDay([...changed].reverse(), '2026-03-11')).toBe(false)
+  })
+  it('do not depend on the order in which sessions come', () => {
+    const days = ['2026-03-03', '2026-03-01', '2026-03-05', '2026-03-02', '2026-03-04'].map((day) => on(day))
+    expect(streaks(days, '2026-03-05', RULES)).toEqual({ currentDays: 5, longestDays: 5, practisedToday: true })
+  })
+  it('a session that lies ahead, by a clock set wrong, counts for nothing yet', () => {
+    const sessions = [on('2026-03-01'), on('2026-03-02'), on('2026-03-09')]
+    expect(streaks(sessions, '2026-03-02', RULES)).toEqual({ currentDays: 2, longestDays: 2, practisedToday: true })
+  })
+  it('a day missed while one stayed in one place breaks the row, and so does most of a day missed on a journey', () => {
+    expect(streaks([on('2026-03-01'), on('2026-03-03')], '2026-03-03', RULES).currentDays).toBe(1)
+    const west = [on('2026-03-01', '07:00', 'Europe/Lisbon'), on('2026-03-03', '18:00', 'America/New_York')]
+    expect(streaks(west, '2026-03-03', RULES).currentDays).toBe(1)
+  })
+  it('whole weeks are shown, the last of them with today open', () => {
+    const weeks = weeksOfStones([on('2026-03-04')], '2026-03-04', 3, RULES)
+    expect(weeks).toHaveLength(3)
+    expect(weeks[0]![0]!.day).toBe('2026-02-16')
+    expect(weeks[2]![2]).toEqual({ day: '2026-03-04', seconds: 600, sessions: 1, rest: false, future: false })
+    expect(weeks[2]![3]).toMatchObject({ day: '2026-03-05', future: true })
+    expect(weeksOfStones([], '2026-03-04', 1, RULES)[0]![0]!.day).toBe('2026-03-02')
+  })
+})

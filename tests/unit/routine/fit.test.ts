@@ -67,7 +67,11 @@ describe('fitting to a time', () => {
   })
 
   it('says so when it stopped before it had proven anything', () => {
-    const problem: FitProblem<number> = { ...randomProblem(7, { items: 20, counts: 9, settles: true }), mostSteps: 3 }
-    expect(solveFit(problem)?.proven ?? false).toBe(false)
+    const problem: FitProblem<number> = randomProblem(7, { items: 20, counts: 9, settles: true })
+    const whole = solveFit(problem)
+    const hurried = [200, 400, 800, 1600].map((mostSteps) => solveFit({ ...problem, mostSteps }))
+    expect(whole?.proven).toBe(true)
+    expect(hurried.filter((answer) => answer !== null).length).toBeGreaterThan(0)
+    expect(hurried.some((answer) => answer?.proven === false)).toBe(true)
   })
 })

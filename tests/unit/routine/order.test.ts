@@ -65,7 +65,7 @@ describe('a suggested order', () => {
     const some = fc.uniqueArray(fc.nat(work.length - 1), { minLength: 2, maxLength: 6 })
     fc.assert(
       fc.property(some, (places) => {
-        const routine = aRoutine(places.map((place) => ({ ...stepFor(work[place]!, `s${place}`) })))
+        const routine = aRoutine(places.map((index) => ({ ...stepFor(work[index]!, `s${index}`) })))
         const { after, exact } = suggestOrder(routine, CATALOGUE)
         expect(exact).toBe(true)
         for (const entries of permutations(routine.entries)) {

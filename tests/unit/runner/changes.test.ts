@@ -68,7 +68,7 @@ describe('in between', () => {
     expect(now(at(state, 19)).segment).toMatchObject({ cue: 'Sink', repetition: 2 })
     expect(now(at(state, 21)).occurrence.formName).toBe('Shake out')
     const back = at(state, 41)
-    expect(now(back).segment).toMatchObject({ cue: 'Rise', repetition: 3, repetitions: 4, leftOnSide: 1 })
+    expect(now(back).segment).toMatchObject({ cue: 'Rise', repetition: 3, repetitions: 4, remainingOnSide: 1 })
     const end = at(state, 300)
     expect(counts(end)).toEqual([[4], [40], [60]])
     expect(outcomeOf(end)!.done.map(({ outcome }) => outcome)).toEqual(['done', 'done', 'done'])
@@ -84,6 +84,15 @@ describe('in between', () => {
     expect(end.status).toBe('ended')
     expect(counts(end)).toEqual([[60], [40]])
     expect(outcomeOf(end)!.practisedSeconds).toBeCloseTo(80, 6)
+  })
+  it('is called off where something else is asked for before this breath is over', () => {
+    const watched = follow([four, then], [12, 'shakeOut'], [13, 'watchFirst'])
+    const names = watched.timeline.occurrences.map(({ formName, stage }) => `${formName} ${stage}`)
+    expect(names).toEqual(['Breath whole', 'Breath watch', 'Breath whole', 'Post whole'])
+    expect(counts(at(watched, 300))).toEqual([[4], [60]])
+    const dizzy = follow([four, then], [12, 'shakeOut'], [13, 'dizzy'], [33, 'resume'])
+    expect(dizzy.timeline.occurrences.map(({ formName }) => formName)).toEqual(['Breath', 'Breath', 'Post'])
+    expect(counts(at(dizzy, 300))).toEqual([[4], [60]])
   })
   it('watches a round, slower and uncounted, and then does all of it', () => {
     const state = follow([four], [1, 'watchFirst'])
@@ -114,7 +123,7 @@ describe('again, lingering, the other side', () => {
   })
   it('keeps the count left where it is until I go on, and the sides even', () => {
     const state = at(follow([{ form: sided, count: 2 }], [5, 'linger']), 45)
-    expect(now(state).segment).toMatchObject({ side: 'left', repetition: 5, leftOnSide: 1 })
+    expect(now(state).segment).toMatchObject({ side: 'left', repetition: 5, remainingOnSide: 1 })
     expect(counts(at(reduce(state, 'linger', T0 + 45_000), 500))).toEqual([[6, 6]])
   })
   it('lingers in a stillness, which then has lasted so long', () => {
@@ -144,7 +153,7 @@ describe('dizzy', () => {
     const on = reduce(dizzy, 'resume', T0 + 60_000)
     expect(now(on).segment.repetition).toBe(2)
     const outcome = outcomeOf(at(on, 300))!
-    expect(outcome.asides).toMatchObject([{ what: 'dizzy', atSeconds: 12, lastsSeconds: 48 }])
+    expect(outcome.deviations).toMatchObject([{ what: 'dizzy', atSeconds: 12, lastsSeconds: 48 }])
     expect(outcome.done[0]!.counts[0]!.count).toBe(4)
   })
 })
@@ -182,7 +191,7 @@ describe('who leads', () => {
     const fallen = at(state, 9)
     expect(fallen.fallenBack).toBe(true)
     expect(now(fallen).segment.cue).toBe('Sink')
-    expect(fallen.asides.map(({ what }) => what)).toEqual(['leadBreath', 'fellBack'])
+    expect(fallen.deviations.map(({ what }) => what)).toEqual(['leadBreath', 'fellBack'])
     const back = reduce(fallen, 'breathIn', T0 + 12_000)
     expect(back.fallenBack).toBe(false)
     expect(now(back).segment).toMatchObject({ repetition: 2, cue: 'Rise' })
@@ -199,13 +208,13 @@ describe('undo', () => {
     expect(now(state).segment).toMatchObject({ repetition: 2 })
     const end = at(state, 500)
     expect(counts(end)).toEqual([[4], [64]])
-    expect(outcomeOf(end)!.asides).toMatchObject([{ what: 'next', undone: true }])
+    expect(outcomeOf(end)!.deviations).toMatchObject([{ what: 'next', undone: true }])
     expect(outcomeOf(end)!.done.map(({ outcome }) => outcome)).toEqual(['done', 'done'])
   })
   it('takes back a count, a pace, a lead', () => {
     expect(counts(at(follow([four], [12, 'oneMore'], [15, 'undo']), 500))).toEqual([[4]])
     expect(follow([four], [2, 'slower'], [3, 'undo']).timeline.totalSeconds).toBe(40)
-    expect(follow([four], [2, 'leadMe'], [3, 'undo']).lead).toBe('it')
+    expect(follow([four], [2, 'leadMe'], [3, 'undo']).leader).toBe('it')
   })
   it('brings a session back that was skipped to its end', () => {
     const state = follow([four], [12, 'next'])
@@ -267,7 +276,7 @@ describe('whatever one changes', () => {
   const changesArbitrary = fc.array(fc.tuple(fc.integer({ min: 0, max: 20_000 }), fc.constantFrom(...GIVEN)), {
     maxLength: 10,
   })
-  it('what was lived stays as it was, to the millisecond', () => {
+  it('what was done stays as it was, to the millisecond', () => {
     fc.assert(
       fc.property(planArbitrary, changesArbitrary, (plan, changes) => {
         let state = reduce(readyRunner(plan), 'start', T0)

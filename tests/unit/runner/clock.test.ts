@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import {
-  apartMs,
+  driftMs,
   audioSecondsOf,
   clockAt,
-  keptClock,
+  clockSetRight,
   readClock,
   type ClockReading,
   type SessionClock,
@@ -29,7 +29,7 @@ function hour(audioAt: (wallMs: number) => number | null) {
     // Where on the audio clock the next phase's first stroke is put, last set before it is due.
     const due = audioSecondsOf(clock, nextPhase)
     recent = [...recent, reading].slice(-6)
-    clock = keptClock(clock, recent, [nextPhase, nextPhase + PHASE_MS])
+    clock = clockSetRight(clock, recent, [nextPhase, nextPhase + PHASE_MS])
     const now = readClock(clock, reading)
     if (now < last - 1e-6) wentBack += 1
     if (Math.abs(now - last - passedMs) > 1) jumps.push(now - nextPhase)
@@ -38,7 +38,7 @@ function hour(audioAt: (wallMs: number) => number | null) {
     }
     while (now >= nextPhase) nextPhase += PHASE_MS
     last = now
-    mostApart = Math.max(mostApart, Math.abs(apartMs(clock, reading)))
+    mostApart = Math.max(mostApart, Math.abs(driftMs(clock, reading)))
   }
   expect(wentBack).toBe(0)
   return { drift: last - (T0 + 3_600_000), mostApart, jumps, strokesOff }
@@ -70,27 +70,27 @@ describe('the clock of a session', () => {
   })
   it('keeps what was settled while the clocks come closer, and does not put strokes anew at every beat', () => {
     const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
-    const settled = keptClock(clock, [{ wallMs: 1000, audioSeconds: 0.97 }], [T0 + PHASE_MS])
+    const settled = clockSetRight(clock, [{ wallMs: 1000, audioSeconds: 0.97 }], [T0 + PHASE_MS])
     expect(audioSecondsOf(settled, T0 + PHASE_MS)).toBeCloseTo(4.97, 6)
-    expect(keptClock(settled, [{ wallMs: 1200, audioSeconds: 1.19 }], [T0 + PHASE_MS])).toBe(settled)
-    const closed = keptClock(settled, [{ wallMs: 1400, audioSeconds: 1.4 }], [T0 + PHASE_MS])
+    expect(clockSetRight(settled, [{ wallMs: 1200, audioSeconds: 1.19 }], [T0 + PHASE_MS])).toBe(settled)
+    const closed = clockSetRight(settled, [{ wallMs: 1400, audioSeconds: 1.4 }], [T0 + PHASE_MS])
     expect(audioSecondsOf(closed, T0 + PHASE_MS)).toBe(5)
   })
   it('moves nothing at the start of a phase that is too near to put its strokes anew', () => {
     const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
     const reading = { wallMs: 4950, audioSeconds: 4.9 }
-    const kept = keptClock(clock, [reading], [T0 + PHASE_MS])
+    const kept = clockSetRight(clock, [reading], [T0 + PHASE_MS])
     expect(audioSecondsOf(kept, T0 + PHASE_MS)).toBe(5)
     const phases = [T0 + PHASE_MS, T0 + 2 * PHASE_MS]
-    const later = keptClock(kept, [reading], phases)
+    const later = clockSetRight(kept, [reading], phases)
     expect(phases.map((ms) => audioSecondsOf(later, ms))).toEqual([5, expect.closeTo(9.95, 6)])
     // Foreseen once, it stays where it is while it comes nearer, though time is lost on.
-    expect(keptClock(later, [{ wallMs: 9900, audioSeconds: 9.8 }], [T0 + 2 * PHASE_MS])).toBe(later)
+    expect(clockSetRight(later, [{ wallMs: 9900, audioSeconds: 9.8 }], [T0 + 2 * PHASE_MS])).toBe(later)
   })
   it('passes over what fell due while the audio clock stood still', () => {
     const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
     // Two seconds were lost; the next phase starts at 5 s of the session, which is the third second of the audio clock.
-    const kept = keptClock(clock, [{ wallMs: 4000, audioSeconds: 2 }], [T0 + PHASE_MS])
+    const kept = clockSetRight(clock, [{ wallMs: 4000, audioSeconds: 2 }], [T0 + PHASE_MS])
     expect([2.5, 3, 3.5, 4.9, 5, 6].map((seconds) => audioSecondsOf(kept, T0 + seconds * 1000))).toEqual([
       2.5,
       3,
@@ -112,7 +112,7 @@ describe('the clock of a session', () => {
   it('takes any moment while nothing is going on', () => {
     const clock = clockAt(T0, { wallMs: 0, audioSeconds: 0 })
     const reading = { wallMs: 10_000, audioSeconds: 4 }
-    expect(readClock(keptClock(clock, [reading], [T0 + 20_000]), reading)).toBe(T0 + 4000)
-    expect(readClock(keptClock(clock, [reading], null), reading)).toBe(T0 + 10_000)
+    expect(readClock(clockSetRight(clock, [reading], [T0 + 20_000]), reading)).toBe(T0 + 4000)
+    expect(readClock(clockSetRight(clock, [reading], null), reading)).toBe(T0 + 10_000)
   })
 })

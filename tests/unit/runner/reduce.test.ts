@@ -94,7 +94,7 @@ describe('following', () => {
     expect(now([2, 'back'])).toEqual(['breath', 1])
     // Said twice, it goes to the form before even from the middle.
     expect(now([45, 'back'], [46, 'back'])).toEqual(['breath', 1])
-    // The axis is the time that was lived: going back does not turn it back.
+    // The axis is the time that has passed: going back does not turn it back.
     expect(follow(steps, [45, 'back']).positionSeconds).toBe(45)
   })
 

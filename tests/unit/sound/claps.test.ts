@@ -12,7 +12,7 @@ const found = (samples: Float32Array) =>
 
 describe.each(ROOMS)('in a room with %s', (sounds) => {
   it('finds nearly every clap', () => {
-    const clapsAt = Array.from({ length: 24 }, (_, place) => 2 + place * 1.17)
+    const clapsAt = Array.from({ length: 24 }, (_, index) => 2 + index * 1.17)
     let heard = 0
     for (const seed of [501, 502]) {
       const times = found(room(sounds, seed, 31, clapsAt))

@@ -40,7 +40,7 @@ describe('what is heard', () => {
     expect(cues).toHaveLength(16)
     expect(cues.filter((cue) => cue.kind === 'beat' && cue.strong).map(({ atSeconds }) => atSeconds)).toEqual([0, 8])
   })
-  it('stands in the order of time, with tones that join level to level', () => {
+  it('stands in the order of time, to the bell of the end', () => {
     fc.assert(
       fc.property(planArbitrary, (plan) => {
         const cues = cuesOf(compileTimeline(plan))
@@ -50,5 +50,32 @@ describe('what is heard', () => {
         expect(cues.at(-1)).toMatchObject({ kind: 'bell', bell: 'end' })
       }),
     )
+  })
+  it('rises and falls in tones that join level to level, all the way up and all the way down', () => {
+    fc.assert(
+      fc.property(planArbitrary, (plan) => {
+        const tones = cuesOf(compileTimeline(plan)).filter((cue) => cue.kind === 'breath')
+        tones.forEach((tone, index) => {
+          const before = tones[index - 1]
+          const follows = before && Math.abs(before.atSeconds + before.lengthSeconds - tone.atSeconds) < 1e-6
+          if (follows) expect(tone.fromLevel).toBeCloseTo(before.toLevel, 9)
+          const rises = tone.toLevel - tone.fromLevel
+          expect(tone.breath === 'in' ? rises : -rises).toBeGreaterThan(0)
+          // The last tone of a breath comes to its end: a breath of several phases shares out one rise.
+          const after = tones[index + 1]
+          if (after && after.breath !== tone.breath) expect(tone.toLevel).toBeCloseTo(tone.breath === 'in' ? 1 : 0, 9)
+        })
+      }),
+    )
+  })
+  it('leaves the breath to me where it is asked to, and keeps its bells', () => {
+    const timeline = compileTimeline(aPlan([{ form: aForm(), count: 3 }]))
+    const kinds = cuesOf(timeline, { breathTones: false }).map(({ kind }) => kind)
+    expect(kinds).toEqual(['bell', 'bell', 'bell'])
+  })
+  it('rings where a hold climbs to its next level', () => {
+    const climbing = aForm({ counting: { by: 'breathHold' }, levels: ['belly', 'heart'] })
+    const bells = heard([{ form: climbing, count: 4 }]).filter((each) => each.endsWith('side'))
+    expect(bells).toEqual(['20 side'])
   })
 })

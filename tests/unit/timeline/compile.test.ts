@@ -18,7 +18,7 @@ describe('the five ways of counting', () => {
     const { segments, totalSeconds } = compile(aForm(), 3)
     expect(segments.map(({ lengthSeconds }) => lengthSeconds)).toEqual([4, 6, 4, 6, 4, 6])
     expect(totalSeconds).toBe(30)
-    expect(segments[2]).toMatchObject({ repetition: 2, repetitions: 3, leftOnSide: 1, cue: 'Rise', kind: 'phase' })
+    expect(segments[2]).toMatchObject({ repetition: 2, repetitions: 3, remainingOnSide: 1, cue: 'Rise', kind: 'phase' })
   })
   it('holds for breaths', () => {
     const { segments, totalSeconds } = compile(aForm({ counting: { by: 'breathHold' } }), 8)
@@ -207,8 +207,10 @@ describe('every timeline', () => {
           const ends = timeline.segments.filter(
             (segment) => segment.occurrence === occurrence.index && segment.endsRepetition && segment.kind !== 'rest',
           )
-          expect(ends.filter(({ leftInStep }) => leftInStep === 0)).toHaveLength(1)
-          expect(ends.map(({ leftInStep }) => leftInStep)).toEqual(ends.map((_, place) => ends.length - 1 - place))
+          expect(ends.filter(({ remainingInStep }) => remainingInStep === 0)).toHaveLength(1)
+          expect(ends.map(({ remainingInStep }) => remainingInStep)).toEqual(
+            ends.map((_, index) => ends.length - 1 - index),
+          )
         }
       }),
     )

@@ -49,7 +49,7 @@ describe('patterns on the Timeline', () => {
     expect(outline(given)).toEqual(['One 0 watch', 'One 2 handsOnly', 'One 2 seated', 'One 2'])
     const { segments, occurrences } = compileTimeline(given)
     expect(occurrences[2]!.stance).toBe('seated')
-    expect(occurrences[1]!.sayings).toEqual(['Hands only'])
+    expect(occurrences[1]!.spokenNotes).toEqual(['Hands only'])
     const watched = segments.filter(({ occurrence, kind }) => occurrence === 0 && kind !== 'announce')
     expect(
       watched.every(({ kind, repetition, endsRepetition }) => kind === 'watch' && repetition === 0 && !endsRepetition),

@@ -1,6 +1,0 @@
-/** Whether it is shown as at night: as I set it, or as the device has it. */
-export function useNight() {
-  const person = usePersonStore()
-  const deviceDark = usePreferredDark()
-  return computed(() => (person.settings.theme === 'device' ? deviceDark.value : person.settings.theme === 'night'))
-}

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { LEADERS, type Leader, type RunnerState } from '#core/runner'
+import { useFollowStore } from '~/shared/store/follow'
+import { STANCE_WORDS } from '~/shared/words/practice'
+import { durationPhrase } from '~/shared/words/time'
+import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import FeltScales from '~/shared/ui/FeltScales.vue'
+
+/** Before the first breath: what is coming, how it is now, and one key to begin. */
+const props = defineProps<{ state: RunnerState }>()
+defineEmits<{ begin: []; leave: [] }>()
+const watchFirst = defineModel<boolean>('watchFirst', { required: true })
+const follow = useFollowStore()
+const LEADER_WORDS: Record<Leader, string> = { it: 'It leads', me: 'I lead', breath: 'My breath leads' }
+const LEADER_COMMANDS = { it: 'leadIt', me: 'leadMe', breath: 'leadBreath' } as const
+const first = computed(() => props.state.timeline.occurrences[0])
+</script>
+
+<template>
+  <div class="ready stack">
+    <p class="title">{{ state.plan.routine.name }}</p>
+    <p>
+      {{ durationPhrase(state.timeline.totalSeconds) }} at my breath.
+      <template v-if="first">It begins with {{ first.formName }}, {{ STANCE_WORDS[first.stance] }}.</template>
+    </p>
+    <BrookDrawing :timeline="state.timeline" size="small" />
+    <FeltScales v-model="follow.before" legend="How it is now, if you care to say" />
+    <div class="how row">
+      <fieldset>
+        <legend>Who leads</legend>
+        <label v-for="leader in LEADERS" :key="leader">
+          <input
+            type="radio"
+            name="lead"
+            :value="leader"
+            :checked="state.leader === leader"
+            @change="follow.command(LEADER_COMMANDS[leader])"
+          />
+          {{ LEADER_WORDS[leader] }}
+        </label>
+      </fieldset>
+      <label><input v-model="watchFirst" type="checkbox" /> Watch a round first, then join</label>
+    </div>
+    <div class="row">
+      <Button size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
+      <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
+    </div>
+    <p class="soft">
+      Space begins and pauses. Arrows go on and back, plus and minus change the count, m says how many minutes are left,
+      d drops all pacing, u takes the last change back, escape ends. Put the device where you can hear it: there is time
+      to step back. <NuxtLink to="/remote">Try your remote</NuxtLink>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.ready {
+  max-width: 48rem;
+  width: 100%;
+  margin: auto;
+  padding: 1.5rem;
+  line-height: 1.45;
+}
+.title {
+  font-size: clamp(1.8rem, 5vw, 3rem);
+  font-weight: 700;
+  line-height: 1.1;
+}
+.how {
+  align-items: center;
+  gap: 0.4rem 2rem;
+}
+.how fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1.2rem;
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+.how legend {
+  padding: 0;
+  font-weight: 600;
+}
+.how label {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4rem;
+  min-height: 2.4rem;
+}
+.how input {
+  width: 1.2rem;
+  height: 1.2rem;
+  accent-color: var(--pb-water-deep);
+}
+</style>

@@ -1,0 +1,310 @@
+<script setup lang="ts">
+import { actionOf, positionSecondsAt, type RemoteInput } from '#core/runner'
+import { type FollowWords, followWords, spokenLine } from './followWords'
+import { useBreathLead } from './breathLead'
+import { useFollowActions } from './followActions'
+import { keyInput, useRemoteInputs } from '~/shared/devices/remoteInputs'
+import { nowMs } from '~/shared/sound/clock'
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+import { useReadableType } from '~/shared/ui/readableType'
+import { useNight } from '~/shared/ui/night'
+import { ACTION_WORDS } from '~/shared/words/commands'
+import { durationPhrase } from '~/shared/words/time'
+import BreathWater from '~/shared/drawing/BreathWater.vue'
+import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import FollowCaptions from './FollowCaptions.vue'
+import FollowChanges from './FollowChanges.vue'
+import FollowControls from './FollowControls.vue'
+import FollowDizzy from './FollowDizzy.vue'
+import FollowEnd from './FollowEnd.vue'
+import FollowMinutes from './FollowMinutes.vue'
+import FollowNow from './FollowNow.vue'
+import FollowReady from './FollowReady.vue'
+import FollowUndo from './FollowUndo.vue'
+import SimulatedRemote from '~/shared/devices/SimulatedRemote.vue'
+import { isStill } from '#core/timeline'
+
+const follow = useFollowStore()
+const person = usePersonStore()
+const { asking, act } = useFollowActions()
+const { pixels } = useReadableType()
+
+const state = computed(() => follow.state)
+const routine = computed(() => state.value?.plan.routine ?? null)
+useHead({ title: computed(() => `${routine.value?.name ?? 'Follow'} · Pebblebrook`) })
+
+const status = computed(() => state.value?.status)
+const running = computed(() => status.value === 'running')
+const underWay = computed(() => running.value || status.value === 'paused' || status.value === 'dizzy')
+const wakeLock = useWakeLock()
+watch(running, (now) => void (now ? wakeLock.request('screen') : wakeLock.release()).catch(() => undefined), {
+  immediate: true,
+})
+
+/** The same object while nothing is said otherwise: most beats change no word, and then nothing is drawn anew. */
+const words = computed<FollowWords | null>((before) => {
+  const now = follow.moment && state.value ? followWords(follow.moment, state.value) : null
+  const isSame =
+    before && now && (Object.keys(now) as (keyof FollowWords)[]).every((part) => now[part] === before[part])
+  return isSame ? before : now
+})
+const spoken = computed(() => {
+  if (status.value === 'paused') return 'Paused.'
+  if (status.value === 'dizzy') return 'Breathe normally. Let everything go.'
+  return follow.moment && running.value ? spokenLine(follow.moment) : ''
+})
+/** In a timed stillness the screen shows almost nothing. */
+const still = computed(() => {
+  const moment = follow.moment
+  if (!running.value || !moment || moment.segment.openEnded) return false
+  return moment.occurrence.counting === 'time' && isStill(moment.segment)
+})
+
+/** Where the session stands at this very frame, between two beats of the runner. */
+const position = () => (state.value ? positionSecondsAt(state.value, nowMs()) : 0)
+
+function endNow() {
+  asking.value = null
+  follow.command('endNow')
+}
+function goOn() {
+  asking.value = null
+  if (status.value === 'paused') follow.command('resume')
+}
+const leave = () => navigateTo('/')
+function begin() {
+  follow.command('start')
+  if (watchFirst.value) follow.command('watchFirst')
+}
+const watchFirst = ref(false)
+const simulating = ref(false)
+
+/** An input from wherever: what it does is looked up, and done. Whether it was taken is answered. */
+function receive(input: RemoteInput): boolean {
+  const action = actionOf(input, person.settings.remote.rules)
+  if (!action || status.value === 'ended' || asking.value === 'end') return false
+  if (status.value === 'ready' && action !== 'pauseOrGoOn' && action !== 'mySignal' && action !== 'end') return false
+  if (status.value === 'ready' && action === 'end') void leave()
+  else if (status.value === 'ready') begin()
+  else act(action, !input.startsWith('key:') || input === 'key:F5')
+  return true
+}
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (asking.value || event.ctrlKey || event.metaKey || event.altKey) return
+  const target = event.target instanceof Element ? event.target : null
+  // A control that was reached by Tab keeps its own keys.
+  if (target?.closest('input, textarea, [role="combobox"]')) return
+  if (target?.closest('button, a, label') && (event.key === ' ' || event.key === 'Enter')) return
+  if (status.value === 'ended' ? event.key === 'u' && follow.command('undo') : receive(keyInput(event)))
+    event.preventDefault()
+})
+const { clapFault } = useRemoteInputs(receive, () => ({
+  claps: person.settings.remote.claps && underWay.value,
+  media: underWay.value,
+}))
+useBreathLead()
+
+// Leaving the page in the middle pauses the session; it can be taken up again or logged.
+onBeforeRouteLeave(async () => {
+  if (running.value) follow.command('pause')
+  follow.leave()
+  await follow.lookForInterrupted()
+})
+useEventListener(document, 'visibilitychange', () => follow.beat())
+
+/** After a click the keys belong to the session again, not to the button. */
+function press(event: MouseEvent, what: () => void) {
+  if (event.detail > 0) (event.currentTarget as HTMLElement).blur()
+  what()
+}
+/** High contrast is black on white, and at night white on black. */
+const contrast = computed(() => person.settings.viewing.contrast === 'high')
+const night = useNight()
+const far = computed(() => pixels.value > 44)
+const silent = computed(() => person.settings.sound.silent)
+const HALVES = ['half:left', 'half:right'] as const
+const halfWords = (half: RemoteInput) => ACTION_WORDS[actionOf(half, person.settings.remote.rules) ?? 'nothing']
+const halves = computed(() => person.settings.remote.halves && running.value)
+</script>
+
+<template>
+  <main
+    v-if="state && routine"
+    class="follow"
+    :class="{ far, contrast, night, still }"
+    :style="{ '--far': `${pixels.toFixed(1)}px` }"
+  >
+    <h1 class="visually-hidden">Following {{ routine.name }}</h1>
+
+    <FollowReady
+      v-if="status === 'ready'"
+      v-model:watch-first="watchFirst"
+      :state="state"
+      @begin="begin"
+      @leave="leave"
+    />
+    <FollowEnd v-else-if="status === 'ended'" @leave="leave" @undo="act('undo')" />
+    <FollowDizzy
+      v-else-if="status === 'dizzy'"
+      @go-on="act('pauseOrGoOn')"
+      @close="act('closeNow')"
+      @end="act('end')"
+    />
+    <template v-else>
+      <p class="head">
+        <span>{{ routine.name }}</span>
+        <span v-if="follow.moment">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
+      </p>
+      <FollowNow v-if="words" :words="words" :far="far" :paused="!running" :beside="`${status} ${halves} ${pixels}`" />
+      <div class="water"><BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" /></div>
+      <div v-if="halves" class="halves">
+        <button v-for="half in HALVES" :key="half" type="button" @click="press($event, () => receive(half))">
+          <span class="visually-hidden">{{ halfWords(half) }}</span>
+        </button>
+      </div>
+      <p v-if="halves" class="half-words" aria-hidden="true">
+        <span v-for="half in HALVES" :key="half">{{ halfWords(half) }}</span>
+      </p>
+      <BrookDrawing :timeline="state.timeline" size="strip" :position-seconds="Math.floor(state.positionSeconds)" />
+      <FollowControls class="controls" :running="running" @act="act" @more="asking = 'changes'" />
+      <p v-if="silent" class="silent">Sound is off in the settings.</p>
+      <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
+    </template>
+    <FollowUndo v-if="underWay" @undo="act('undo')" />
+    <SimulatedRemote
+      v-if="simulating && underWay"
+      class="floating"
+      closable
+      @input="receive"
+      @close="simulating = false"
+    />
+    <FollowCaptions v-if="person.settings.voice.captions && underWay" />
+    <p class="visually-hidden" role="status" aria-live="polite">{{ spoken }}</p>
+
+    <FollowChanges
+      :model-value="asking === 'changes'"
+      @update:model-value="asking = $event ? 'changes' : null"
+      @act="act"
+      @simulate="simulating = true"
+    />
+    <FollowMinutes
+      :model-value="asking === 'minutes'"
+      @update:model-value="asking = $event ? 'minutes' : null"
+      @pick="follow.minutesLeft($event)"
+    />
+    <Dialog
+      :visible="asking === 'end'"
+      modal
+      header="Stop here?"
+      :closable="false"
+      :draggable="false"
+      @update:visible="!$event && goOn()"
+    >
+      <p>What was done so far is kept in the journal.</p>
+      <template #footer>
+        <Button label="Go on" severity="secondary" @click="goOn" />
+        <Button label="End and keep it" autofocus @click="endNow" />
+      </template>
+    </Dialog>
+  </main>
+</template>
+
+<style scoped>
+.follow {
+  /* Here every text stands out at 7:1 or more. */
+  --pb-soft: var(--pb-ink);
+  height: 100dvh;
+  display: flex;
+  flex-direction: column;
+  overflow: hidden auto;
+  line-height: 1.15;
+}
+.contrast {
+  --pb-paper: #fff;
+  --pb-ink: #000;
+  --pb-raised: #fff;
+  --pb-line: #000;
+  background: var(--pb-paper);
+  color: var(--pb-ink);
+}
+.contrast.night {
+  --pb-paper: #000;
+  --pb-ink: #fff;
+  --pb-raised: #000;
+  --pb-line: #fff;
+}
+.floating {
+  position: fixed;
+  z-index: 4;
+  right: 0.8rem;
+  top: 4rem;
+}
+.far .head {
+  display: none;
+}
+.far .water {
+  flex-basis: 6rem;
+  min-height: 4rem;
+}
+/* A stillness: no water, no controls until they are wanted. */
+.still .water,
+.still .head {
+  opacity: 0.25;
+}
+.still .controls {
+  opacity: 0.6;
+}
+.still .controls:hover,
+.still .controls:focus-within {
+  opacity: 1;
+}
+/* What can be touched lies over all that is read, and shows itself only at its foot. */
+.halves {
+  position: absolute;
+  inset: 0 0 9rem;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+}
+.halves button {
+  background: none;
+  border: 0;
+  cursor: pointer;
+}
+.controls {
+  position: relative;
+  z-index: 1;
+}
+.half-words {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  max-width: none;
+  text-align: center;
+  padding: 0.2rem;
+}
+.half-words span + span {
+  border-left: 2px solid var(--pb-line);
+}
+.head {
+  max-width: none;
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  padding: 1.4rem clamp(1rem, 3vw, 2.5rem) 0;
+  font-size: clamp(1rem, 1.9vw, 1.5rem);
+}
+.head span:last-child {
+  white-space: nowrap;
+}
+.water {
+  flex: 1 1 12rem;
+  min-height: 9rem;
+}
+.silent {
+  position: absolute;
+  top: 0.3rem;
+  left: 50%;
+  translate: -50% 0;
+  font-size: 0.9rem;
+}
+</style>

@@ -1,0 +1,45 @@
+import { watch, onMounted, type Ref } from 'vue'
+import { useWindowSize } from '@vueuse/core'
+/** Halvings until the size is found: to about 1%. */
+const ROUNDS = 6
+/** Below this share of the size that the distance asks for, the screen is scrolled instead. */
+const LEAST_TALL = 0.35
+
+/**
+ * Type as large as the screen has room for. Where the frame that the text stands in would overflow, first what is larger than it need be
+ * shrinks (`--grand`, from 1 to 0), then all type of the text (`--tall`, from 1 down). Looked at when `changes` does, and when the window's
+ * size does.
+ */
+export function useFittedType(text: Ref<HTMLElement | null>, changes: () => string) {
+  /** From 0 to 1; set on the text alone, as all that is drawn beside it would be styled anew with it. */
+  let room = 1
+  function put({ style }: HTMLElement, next: number) {
+    if (next === room) return
+    room = next
+    const tall = Math.min(1, LEAST_TALL + (1 - LEAST_TALL) * 2 * room)
+    style.setProperty('--grand', Math.max(0, room * 2 - 1).toFixed(3))
+    style.setProperty('--tall', tall.toFixed(3))
+  }
+  function fit() {
+    const element = text.value
+    const frame = element?.parentElement
+    if (!element || !frame) return
+    const fits = () => frame.scrollHeight <= frame.clientHeight
+    put(element, 1)
+    if (fits()) return
+    let [least, most] = [0, 1]
+    for (let round = 0; round < ROUNDS; round += 1) {
+      const middle = (least + most) / 2
+      put(element, middle)
+      if (fits()) least = middle
+      else most = middle
+    }
+    put(element, least)
+  }
+  const { width, height } = useWindowSize()
+  watch([changes, width, height], fit, { flush: 'post' })
+  onMounted(() => {
+    fit()
+    void document.fonts.ready.then(fit)
+  })
+}

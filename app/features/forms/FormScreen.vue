@@ -1,0 +1,267 @@
+<script setup lang="ts">
+import { routineOfOne, stepsOf } from '#core/routine'
+import { formMyWay, stationsOf, writeFormWords, type Move } from '#core/forms'
+import { useMyWay } from './myWay'
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+import {
+  AREA_WORDS,
+  COUNTING_WORDS,
+  PART_WORDS,
+  SIDE_ORDER_WORDS,
+  STANCE_WORDS,
+  TRADITION_WORDS,
+  countPhrase,
+  diagonalPhrase,
+  directionPhrase,
+} from '~/shared/words/practice'
+import FormCare from './FormCare.vue'
+import FormEditor from './FormEditor.vue'
+import FormLearning from './FormLearning.vue'
+import FormPreview from './FormPreview.vue'
+import FormVoice from './FormVoice.vue'
+import FormWay from './FormWay.vue'
+
+const person = usePersonStore()
+const follow = useFollowStore()
+const route = useRoute()
+const editing = ref(false)
+
+const form = computed(() => person.formsById.get(String(route.params.id)) ?? null)
+useHead({ title: computed(() => `${form.value?.name ?? 'No such form'} · Pebblebrook`) })
+const isMine = computed(() => person.person.forms.some(({ id }) => id === form.value?.id))
+const usedIn = computed(() =>
+  person.person.routines.filter((routine) => stepsOf(routine).some(({ formId }) => formId === form.value?.id)),
+)
+
+const { way } = useMyWay(() => form.value)
+const isChain = computed(() => (form.value?.moves.length ?? 0) > 1)
+const asIDoIt = computed(() => form.value && formMyWay(form.value, way.value, person.settings.rules))
+
+async function remove() {
+  if (!form.value) return
+  if (way.value) await person.remove('ways', way.value.id)
+  await person.remove('forms', form.value.id)
+  await navigateTo('/forms')
+}
+
+/** Practise this form alone, as a routine of one step. */
+async function tryAlone() {
+  if (!form.value) return
+  follow.prepare(routineOfOne(form.value))
+  await navigateTo('/follow')
+}
+
+/** What of a move differs from the form: its stance, its direction, its phase of the five. */
+const moveWords = ({ stance, directionDegrees, phaseOfFive }: Move) =>
+  [
+    stance && STANCE_WORDS[stance],
+    directionDegrees === null ? '' : directionPhrase(directionDegrees),
+    phaseOfFive && `phase of ${phaseOfFive}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+
+const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
+</script>
+
+<template>
+  <div v-if="!form" class="stack">
+    <h1>No such form</h1>
+    <p>It may have been removed. <NuxtLink to="/forms">All forms</NuxtLink></p>
+  </div>
+  <div v-else-if="editing" class="stack">
+    <h1>Change {{ form.name }}</h1>
+    <FormEditor :form="form" />
+  </div>
+  <div v-else class="stack">
+    <NuxtLink to="/forms">Forms</NuxtLink>
+    <div class="spread">
+      <div>
+        <h1>{{ form.name }}</h1>
+        <p v-if="form.pinyin" class="soft" lang="zh-Latn">{{ form.pinyin }}</p>
+        <p v-if="form.set || form.school" class="soft">
+          {{
+            [form.set && `${form.set.name}, number ${form.set.place}`, form.school && `${form.school} way`]
+              .filter(Boolean)
+              .join(' · ')
+          }}
+        </p>
+      </div>
+      <div class="row">
+        <Button label="Follow it alone" icon="pi pi-play" @click="tryAlone" />
+        <Button label="Start from a copy" severity="secondary" @click="navigateTo(`/forms/new?from=${form.id}`)" />
+        <template v-if="isMine">
+          <Button label="Change" severity="secondary" @click="editing = true" />
+          <Button v-if="usedIn.length === 0" label="Remove" severity="secondary" text @click="remove" />
+        </template>
+      </div>
+    </div>
+    <p v-if="isMine && usedIn.length > 0" class="small soft">
+      It is used in {{ usedIn.map(({ name }) => name).join(', ') }}, so it cannot be removed.
+    </p>
+    <p>{{ asIDoIt?.form.about ?? form.about }}</p>
+
+    <div class="columns">
+      <dl class="facts">
+        <dt>Part of the arc</dt>
+        <dd>{{ PART_WORDS[form.part] }}</dd>
+        <dt>Stance</dt>
+        <dd>{{ STANCE_WORDS[asIDoIt?.form.stance ?? form.stance] }}</dd>
+        <dt>Counted by</dt>
+        <dd>
+          {{ COUNTING_WORDS[form.counting.by] }}
+          <template v-if="form.counting.by === 'beats'">, {{ form.counting.beatsPerMinute }} a minute</template>
+        </dd>
+        <dt>Sides</dt>
+        <dd>{{ SIDE_ORDER_WORDS[form.sides] }}</dd>
+        <dt>Usual count</dt>
+        <dd>{{ countPhrase(form, form.counts.usual) }} (from {{ form.counts.least }} to {{ form.counts.most }})</dd>
+        <template v-if="form.levels.length > 0">
+          <dt>Levels</dt>
+          <dd>{{ stationsOf(form).join(', ') }}</dd>
+        </template>
+        <template v-if="form.diagonalDegrees !== null">
+          <dt>Step</dt>
+          <dd>{{ diagonalPhrase(form.diagonalDegrees) }}</dd>
+        </template>
+        <template v-if="form.equipment.length > 0">
+          <dt>Needs</dt>
+          <dd>{{ form.equipment.join(', ') }}</dd>
+        </template>
+        <template v-if="form.reminders.length > 0">
+          <dt>Reminders</dt>
+          <dd>{{ asIDoIt?.form.reminders.join(', ') }}</dd>
+        </template>
+        <template v-if="form.tradition.length > 0">
+          <dt>The tradition’s words</dt>
+          <dd>
+            {{ form.tradition.map(({ kind, words }) => `${TRADITION_WORDS[kind]}: ${words}`).join('; ') }}
+            <span class="small soft">(not medical claims)</span>
+          </dd>
+        </template>
+        <dt>Works on</dt>
+        <dd>{{ form.areas.map((area) => AREA_WORDS[area]).join(', ') || 'nothing said' }}</dd>
+      </dl>
+      <section v-if="asIDoIt" class="stack" :class="{ wide: isChain }" aria-labelledby="phases">
+        <h2 id="phases">One repetition, as I do it</h2>
+        <ol class="moves" :class="{ chain: isChain }">
+          <li v-for="(move, at) in asIDoIt.form.moves" :key="at">
+            <div v-if="isChain" class="move-name">
+              {{ move.name }}
+              <span class="small soft">{{ moveWords(move) }}</span>
+            </div>
+            <ol class="phases">
+              <li
+                v-for="(phase, index) in move.phases"
+                :key="index"
+                :style="{ flexGrow: isChain ? 0 : phase.length }"
+                :class="phase.breath"
+              >
+                <strong>{{ phase.cue }}</strong>
+                <span class="small"
+                  >{{ BREATH_NAMES[phase.breath] }}{{ phase.length === 1 ? '' : ` × ${phase.length}` }}</span
+                >
+              </li>
+            </ol>
+          </li>
+        </ol>
+      </section>
+      <details>
+        <summary>In plain lines</summary>
+        <pre>{{ writeFormWords(form) }}</pre>
+      </details>
+      <section class="stack" aria-labelledby="rehearse">
+        <h2 id="rehearse">Rehearse it</h2>
+        <FormPreview :form="form" :ways="way ? [way] : []" />
+        <p class="small soft">Follow it alone above for the whole of it, counted; here nothing is counted or kept.</p>
+      </section>
+      <FormVoice :form="asIDoIt?.form ?? form" />
+      <FormWay :form="form" />
+      <FormLearning :form="form" />
+      <FormCare v-if="form.cautions.length > 0" :form="form" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 26rem), 1fr));
+  gap: 1.8rem 3rem;
+  align-items: start;
+}
+.facts {
+  display: grid;
+  grid-template-columns: 9rem 1fr;
+  gap: 0.5rem 1rem;
+  margin: 0;
+}
+dt {
+  color: var(--pb-soft);
+}
+dd {
+  margin: 0;
+}
+.phases {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.phases li {
+  display: grid;
+  padding: 0.6rem 0.8rem;
+  background: var(--pb-water);
+  border-radius: 8px;
+  min-width: 5.5rem;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.chain {
+  display: grid;
+  gap: 0.5rem;
+}
+.chain > li {
+  display: grid;
+  grid-template-columns: minmax(0, 19rem) minmax(0, 1fr);
+  gap: 0.2rem 1.2rem;
+  align-items: center;
+}
+.chain .move-name {
+  display: grid;
+}
+.chain .phases li {
+  grid-auto-flow: column;
+  gap: 0.5rem;
+  align-items: baseline;
+  padding: 0.2rem 0.6rem;
+  min-width: 0;
+}
+summary {
+  cursor: pointer;
+  padding: 0.4rem 0;
+}
+.phases .in {
+  border-top: 4px solid var(--pb-water-deep);
+}
+.phases .out {
+  border-bottom: 4px solid var(--pb-water-deep);
+}
+.phases .hold,
+.phases .free {
+  border-block: 4px solid transparent;
+}
+pre {
+  margin: 0;
+  font: inherit;
+  font-size: 0.92rem;
+  white-space: pre-wrap;
+  color: var(--pb-soft);
+}
+@media (max-width: 700px) {
+  .chain > li {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

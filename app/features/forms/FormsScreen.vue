@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import {
+  ANY_FORM,
+  ARC_PARTS,
+  AREAS,
+  cautionsForMe,
+  latestStages,
+  LEARNING_STAGES,
+  schoolsOf,
+  searchForms,
+  wayFor,
+  type Form,
+  type FormQuery,
+} from '#core/forms'
+import { compileAlone } from '#core/timeline'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+import { AREA_WORDS, PART_WORDS, STAGE_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
+
+const person = usePersonStore()
+useHead({ title: 'Forms · Pebblebrook' })
+
+const query = reactive<FormQuery>({ ...ANY_FORM })
+const onlyMine = ref(false)
+const any = (name: string) => ({ value: null, name })
+const partChoices = [any('every part'), ...ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))]
+const areaChoices = [any('the whole body'), ...AREAS.map((value) => ({ value, name: AREA_WORDS[value] }))]
+const stageChoices = [
+  any('every stage'),
+  { value: 'any', name: 'what I am learning' },
+  ...LEARNING_STAGES.map((value) => ({ value, name: STAGE_WORDS[value] })),
+]
+const effortChoices = [
+  any('any effort'),
+  { value: 0, name: 'asks nothing' },
+  { value: 1, name: 'a little at most' },
+  { value: 2, name: 'some at most' },
+]
+const timeChoices = [
+  any('any length'),
+  ...[1, 2, 5, 10].map((minutes) => ({ value: minutes * 60, name: `up to ${minutes} min` })),
+]
+const schoolChoices = computed(() => [
+  any('every school'),
+  ...schoolsOf(person.forms).map((value) => ({ value, name: value })),
+])
+
+const stageOf = computed(() => latestStages(person.person.stages))
+/** Seconds at the usual count, my way and at my breath; worked out only for a search by time, once for each form. */
+const secondsOf = computed(() => {
+  const known = new Map<string, number>()
+  const { pace, rules } = person.settings
+  return (form: Form): number => {
+    const way = wayFor({ formId: form.id }, person.ways)
+    const seconds = known.get(form.id) ?? compileAlone(form, { way, rules }, pace).occurrences[0]!.bodySeconds
+    known.set(form.id, seconds)
+    return seconds
+  }
+})
+const mine = computed(() => new Set(person.person.forms.map(({ id }) => id)))
+const found = computed(() =>
+  searchForms(person.forms, query, {
+    stageOf: (formId) => stageOf.value.get(formId) ?? null,
+    secondsOf: secondsOf.value,
+  }).filter((form) => !onlyMine.value || mine.value.has(form.id)),
+)
+const filters = computed(() => [
+  { field: 'part' as const, name: 'Part of the arc', choices: partChoices },
+  { field: 'area' as const, name: 'Part of the body', choices: areaChoices },
+  { field: 'stage' as const, name: 'Stage of learning', choices: stageChoices },
+  { field: 'mostEffort' as const, name: 'Effort', choices: effortChoices },
+  { field: 'mostSeconds' as const, name: 'Time', choices: timeChoices },
+  { field: 'school' as const, name: 'School', choices: schoolChoices.value },
+])
+const byPart = computed(() =>
+  ARC_PARTS.map((name) => ({ name, forms: found.value.filter((form) => form.part === name) })).filter(
+    ({ forms }) => forms.length > 0,
+  ),
+)
+</script>
+
+<template>
+  <div class="stack">
+    <div class="spread">
+      <h1>Forms</h1>
+      <NuxtLink v-slot="{ navigate }" to="/forms/new" custom>
+        <Button label="Write down a form" icon="pi pi-plus" @click="navigate" />
+      </NuxtLink>
+    </div>
+    <search class="row filters">
+      <InputText
+        v-model="query.words"
+        type="search"
+        placeholder="Name, pinyin, part of the body"
+        aria-label="Search forms"
+      />
+      <Select
+        v-for="filter in filters"
+        :key="filter.field"
+        v-model="query[filter.field]"
+        :options="filter.choices"
+        option-label="name"
+        option-value="value"
+        :aria-label="filter.name"
+        :placeholder="filter.choices[0]!.name"
+      />
+      <label class="row"><Checkbox v-model="query.seated" binary /> can be seated</label>
+      <label class="row"><Checkbox v-model="onlyMine" binary /> only mine</label>
+      <span class="soft" role="status">{{ plural(found.length, 'form') }}</span>
+    </search>
+    <section v-for="group in byPart" :key="group.name" :aria-labelledby="`part-${group.name}`">
+      <h2 :id="`part-${group.name}`" class="part">
+        <span class="swatch" :style="{ background: `var(--part-${group.name})` }" aria-hidden="true" />
+        {{ PART_WORDS[group.name] }}
+      </h2>
+      <ul class="forms">
+        <li v-for="form in group.forms" :key="form.id">
+          <NuxtLink :to="`/forms/${form.id}`">
+            <strong>{{ form.name }}</strong>
+            <span class="mine">
+              <template v-if="mine.has(form.id)">mine</template>
+              <template v-if="cautionsForMe(form, person.settings.conditions).length > 0"> with care</template>
+            </span>
+            <span class="soft small">
+              {{ countPhrase(form, form.counts.usual) }} · {{ STANCE_WORDS[form.stance] }}
+              <template v-if="stageOf.has(form.id)"> · {{ STAGE_WORDS[stageOf.get(form.id)!] }}</template>
+              <template v-if="form.areas.length > 0">
+                · {{ form.areas.map((area) => AREA_WORDS[area]).join(', ') }}</template
+              >
+            </span>
+          </NuxtLink>
+        </li>
+      </ul>
+    </section>
+    <p v-if="found.length === 0">
+      No form answers to that. Try fewer letters, or
+      <NuxtLink to="/forms/new">write it down as your own</NuxtLink>.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.filters :deep(input[type='search']) {
+  width: min(26rem, 100%);
+}
+.part {
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+  padding: 0.6rem 0;
+}
+.swatch {
+  width: 2.2rem;
+  height: 0.9rem;
+  border-radius: 45% 55% 50% 50%;
+}
+.forms {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 19rem), 1fr));
+  gap: 0.2rem 1.2rem;
+}
+.forms a {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  column-gap: 0.5rem;
+  padding: 0.55rem 0.6rem;
+  border-radius: 8px;
+  color: inherit;
+  text-decoration: none;
+  overflow-wrap: anywhere;
+}
+.forms a:hover {
+  background: var(--pb-water);
+}
+.forms .small {
+  grid-column: 1 / -1;
+}
+.mine {
+  color: var(--pb-clay);
+  font-size: 0.85rem;
+}
+</style>

@@ -1,0 +1,52 @@
+import { COUNT_UNITS } from '#core/forms'
+import { FEELING_SCALES, practiceDay, type SessionRecord } from '#core/journal'
+import type { Deviation, DoneStep, PlannedStep } from '#core/runner'
+import { DEVIATION_WORDS } from '~/shared/words/commands'
+import { SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
+import { durationPhrase, shortWeekdayPhrase, timeOfDayPhrase, timePhrase } from '~/shared/words/time'
+
+/** "Tue, 3 Mar, 00:30": the practice day, and the time by the clock where it was done. */
+export function sessionTimePhrase(
+  { startedAt, timeZone }: Pick<SessionRecord, 'startedAt' | 'timeZone'>,
+  dayEndsAtHour: number,
+): string {
+  const day = practiceDay(startedAt, timeZone, dayEndsAtHour)
+  return `${shortWeekdayPhrase(day)}, ${timeOfDayPhrase(startedAt, timeZone)}`
+}
+
+/** "energy: low, then lively; calm: quiet as before"; nothing where nothing was said. */
+export function feltPhrase({ before, after }: Pick<SessionRecord, 'before' | 'after'>): string {
+  return FEELING_SCALES.flatMap((scale) => {
+    const { name, steps } = SCALE_WORDS[scale]
+    const wordOf = (value: number | null) => (value === null ? null : steps[value - 1])
+    const [then, now] = [wordOf(before[scale]), wordOf(after[scale])]
+    if (!then && !now) return []
+    if (!then || !now) return [`${name.toLowerCase()}: ${now ?? `${then} before`}`]
+    return [`${name.toLowerCase()}: ${then === now ? `${now} as before` : `${then}, then ${now}`}`]
+  }).join('; ')
+}
+
+/** "4 left, 4 right", "1 min 30 s". */
+export function countsPhrase({ counting, counts }: Pick<PlannedStep, 'counting' | 'counts'>): string {
+  const inSeconds = COUNT_UNITS[counting] === 'seconds'
+  return counts
+    .map(({ side, count }) =>
+      [inSeconds ? durationPhrase(count) : String(count), SIDE_WORDS[side]].filter(Boolean).join(' '),
+    )
+    .join(', ')
+}
+
+const OUTCOME_WORDS = { done: 'done', cutShort: 'left early', skipped: 'skipped' }
+/** "left early, seated". */
+export const outcomePhrase = ({ outcome, version }: Pick<DoneStep, 'outcome' | 'version'>) =>
+  [OUTCOME_WORDS[outcome], version && VERSION_WORDS[version]].filter(Boolean).join(', ')
+
+/** "4.2 s in, 6.1 s out". */
+export const doneBreathPhrase = ({ inSeconds, outSeconds }: NonNullable<DoneStep['breath']>) =>
+  `${inSeconds.toFixed(1)} s in, ${outSeconds.toFixed(1)} s out`
+
+/** "at 4:10 paused for 40 s", "at 5:02 skipped on, taken back". */
+export function deviationPhrase({ what, atSeconds, lastsSeconds, undone }: Deviation): string {
+  const lasts = lastsSeconds >= 1 ? ` for ${durationPhrase(lastsSeconds)}` : ''
+  return `at ${timePhrase(atSeconds)} ${DEVIATION_WORDS[what]}${lasts}${undone ? ', taken back' : ''}`
+}

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { ARC_PARTS } from '#core/forms'
+import { useCompiled } from '~/shared/store/compiled'
+import { usePersonStore } from '~/shared/store/person'
+import { PART_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
+import { durationPhrase } from '~/shared/words/time'
+
+/** One page to print and to read from two metres: what is done, how often, in which stance. */
+const person = usePersonStore()
+const compiled = useCompiled()
+const route = useRoute()
+const routine = computed(() => person.routines.find(({ id }) => id === route.params.id) ?? null)
+const drawn = computed(() => (routine.value ? compiled(routine.value) : null))
+useHead({ title: computed(() => `${routine.value?.name ?? 'No such routine'} · Pebblebrook`) })
+
+const lines = computed(() => {
+  const result = drawn.value
+  if (!result?.ok) return []
+  // A step that occurs in several rounds stands once, with its rounds.
+  return result.totals.bySteps.flatMap((step) => {
+    const first = result.timeline.occurrences.find(({ stepId }) => stepId === step.stepId)
+    const form = first && person.formsById.get(first.formId)
+    if (!first || !form) return []
+    const each = first.counts[0]?.count ?? 0
+    const count = form.countScope === 'inAll' ? first.counts.reduce((sum, side) => sum + side.count, 0) : each
+    return [{ ...step, count: countPhrase(form, count), stance: STANCE_WORDS[first.stance], rounds: first.rounds }]
+  })
+})
+const parts = computed(() =>
+  ARC_PARTS.map((part) => ({ part, lines: lines.value.filter((line) => line.part === part) })).filter(
+    (each) => each.lines.length > 0,
+  ),
+)
+/** Lettering as large as the number of lines lets it be, so that it stays on one page. */
+const lineHeightMm = computed(() => Math.min(13, 205 / Math.max(1, lines.value.length + parts.value.length * 0.8)))
+const print = () => window.print()
+</script>
+
+<template>
+  <div v-if="!routine || !drawn?.ok" class="stack">
+    <h1>No such routine</h1>
+    <p><NuxtLink to="/routines">All routines</NuxtLink></p>
+  </div>
+  <div v-else class="stack">
+    <div class="row no-print">
+      <NuxtLink :to="person.isShipped(routine.id) ? '/routines' : `/routines/${routine.id}`">Back</NuxtLink>
+      <Button label="Print this card" icon="pi pi-print" @click="print" />
+    </div>
+    <article class="card" :style="{ '--line': `${lineHeightMm}mm` }">
+      <h1>{{ routine.name }}</h1>
+      <p>{{ durationPhrase(drawn.totals.totalSeconds) }} at my breath</p>
+      <section v-for="each in parts" :key="each.part" :aria-label="PART_WORDS[each.part]">
+        <h2>{{ PART_WORDS[each.part] }}</h2>
+        <ul>
+          <li v-for="line in each.lines" :key="line.stepId">
+            <strong>{{ line.formName }}</strong>
+            <span
+              >{{ line.count }}<template v-if="line.rounds > 1">, {{ line.rounds }} rounds</template></span
+            >
+            <span class="stance">{{ line.stance }}</span>
+          </li>
+        </ul>
+      </section>
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.card {
+  max-width: 190mm;
+  line-height: 1.1;
+}
+h1 {
+  font-size: calc(var(--line) * 0.95);
+}
+h2 {
+  font-size: calc(var(--line) * 0.5);
+  color: var(--pb-soft);
+  padding-top: calc(var(--line) * 0.2);
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1.25fr) minmax(0, 0.8fr);
+  gap: 0 4mm;
+  align-items: baseline;
+  font-size: calc(var(--line) * 0.62);
+  min-height: calc(var(--line) * 0.95);
+  border-bottom: 1px solid var(--pb-line);
+}
+.stance {
+  font-size: 0.75em;
+  color: var(--pb-soft);
+}
+@media print {
+  .no-print {
+    display: none;
+  }
+  .card {
+    max-width: none;
+    color: #000;
+  }
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { dequal } from 'dequal/lite'
+import { checkRoutine, mend } from '#core/compose'
+import { madeMilder, wayFor } from '#core/forms'
+import { ORDER_RULES, stepsOf, suggestOrder, type Finding, type OrderRule, type Routine } from '#core/routine'
+import { findingReason, findingSentence, MEND_WORDS } from './composerWords'
+import { useKnownPerson } from './knownPerson'
+import { newStepId } from './routineEditing'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+
+/** What a good teacher would point out, each with its reason, a mend of one key, and a way to have it silent; and a better order. */
+const props = defineProps<{ routine: Routine }>()
+const emit = defineEmits<{ change: [routine: Routine, what: string] }>()
+const person = usePersonStore()
+const known = useKnownPerson()
+
+const input = computed(() => ({ routine: props.routine, ...person.setting }))
+const findings = computed(() => {
+  try {
+    return checkRoutine(input.value, known.value)
+  } catch {
+    // A routine that cannot be compiled says so above.
+    return []
+  }
+})
+async function mendIt(finding: Finding) {
+  if (finding.mend === 'milder' && finding.caution) return makeMilder(finding)
+  const next = mend(input.value, finding, newStepId)
+  if (next) emit('change', next, 'Mended.')
+}
+async function makeMilder({ stepIds, caution }: Finding) {
+  const step = stepsOf(props.routine).find(({ id }) => id === stepIds[0])
+  const form = step && person.formsById.get(step.formId)
+  const way = form && caution ? madeMilder(form, caution.caution, wayFor(step, person.ways)) : null
+  if (way) await person.putWay(way)
+}
+const silence = (finding: Finding) =>
+  emit(
+    'change',
+    { ...props.routine, silenced: [...props.routine.silenced, finding.key] },
+    'It will not be said again here.',
+  )
+const unsilence = () => emit('change', { ...props.routine, silenced: [] }, 'All is said again.')
+
+const order = computed(() => suggestOrder(props.routine, person.forms))
+const better = computed(() => !dequal(order.value.routine.entries, props.routine.entries))
+const ORDER_REASONS: Record<OrderRule, string> = {
+  partsInOrder: 'pieces before their part of the arc',
+  setInOrder: 'pieces of a set out of its order',
+  heelsLate: 'heel drops before other work',
+  wideFirst: 'feet together before wide stances',
+  smallFirst: 'large joints before small ones',
+  stanceChanges: 'changes of stance',
+  heavyInRow: 'heavy legs or shoulders in a row',
+  walkingAbout: 'turns between standing and walking',
+}
+const reasons = computed(() =>
+  ORDER_RULES.filter((rule) => order.value.after[rule] < order.value.before[rule]).map(
+    (rule) => `${ORDER_REASONS[rule]}: ${order.value.before[rule]} → ${order.value.after[rule]}`,
+  ),
+)
+</script>
+
+<template>
+  <section class="stack" aria-labelledby="look-over">
+    <h2 id="look-over">Looked over</h2>
+    <p v-if="findings.length === 0" class="soft">Nothing to point out.</p>
+    <ul class="stack">
+      <li v-for="finding in findings" :key="finding.key" class="finding">
+        <p>
+          {{ findingSentence(finding) }} <span class="soft small">{{ findingReason(finding) }}</span>
+        </p>
+        <span class="row">
+          <Button
+            v-if="finding.mend"
+            :label="MEND_WORDS[finding.mend]"
+            size="small"
+            severity="secondary"
+            @click="mendIt(finding)"
+          />
+          <Button
+            label="Silent here"
+            size="small"
+            severity="secondary"
+            text
+            :aria-label="`Do not say this again for this routine: ${findingSentence(finding)}`"
+            @click="silence(finding)"
+          />
+        </span>
+      </li>
+    </ul>
+    <p v-if="routine.silenced.length > 0" class="small">
+      {{ plural(routine.silenced.length, 'thing') }} silent here.
+      <Button label="Say all again" size="small" severity="secondary" text @click="unsilence" />
+    </p>
+    <template v-if="better && reasons.length > 0">
+      <h3>An order that may be kinder</h3>
+      <ul>
+        <li v-for="reason in reasons" :key="reason">{{ reason }}</li>
+      </ul>
+      <div>
+        <Button
+          label="Take this order"
+          size="small"
+          severity="secondary"
+          @click="emit('change', order.routine, 'Reordered.')"
+        />
+      </div>
+    </template>
+    <p class="small soft">
+      Usual advice of the practice. A doctor or a qualified teacher decides what is right for you.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.finding {
+  border-left: 6px solid var(--pb-clay);
+  padding-left: 0.8rem;
+}
+</style>

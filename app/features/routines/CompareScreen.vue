@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { routineSummary } from '#core/compose'
+import { ARC_PARTS, AREAS } from '#core/forms'
+import { useCompiled } from '~/shared/store/compiled'
+import { usePersonStore } from '~/shared/store/person'
+import { percentPhrase } from '~/shared/words/numbers'
+import { AREA_WORDS, PART_WORDS } from '~/shared/words/practice'
+import { durationPhrase, momentPhrase } from '~/shared/words/time'
+import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+
+/** Two routines, or two versions of one, side by side. */
+const person = usePersonStore()
+const compiled = useCompiled()
+const route = useRoute()
+useHead({ title: 'Compare · Pebblebrook' })
+
+const choices = computed(() => [
+  ...person.routines.map((routine) => ({ key: routine.id, name: routine.name, routine })),
+  ...person.person.routineVersions.map(({ id, at, routine }) => ({
+    key: id,
+    name: `${routine.name}, ${momentPhrase(at)}`,
+    routine,
+  })),
+])
+const one = ref(String(route.query.one ?? choices.value[0]?.key ?? ''))
+const versionOfOne = person.person.routineVersions.find(({ routineId }) => routineId === one.value)
+const other = ref(versionOfOne?.id ?? choices.value.find(({ key }) => key !== one.value)?.key ?? one.value)
+
+const columns = computed(() =>
+  [one.value, other.value].flatMap((key) => {
+    const choice = choices.value.find((each) => each.key === key)
+    if (!choice) return []
+    const drawn = compiled(choice.routine)
+    if (!drawn.ok) return []
+    return [{ ...choice, drawn, summary: routineSummary({ routine: choice.routine, ...person.setting }) }]
+  }),
+)
+const longest = computed(() => Math.max(1, ...columns.value.map(({ summary }) => summary.totalSeconds)))
+const rows = computed(() => [
+  { name: 'In all', cells: columns.value.map(({ summary }) => durationPhrase(summary.totalSeconds)) },
+  ...ARC_PARTS.map((part) => ({
+    name: PART_WORDS[part],
+    cells: columns.value.map(({ summary }) => (summary.byPart[part] > 0 ? durationPhrase(summary.byPart[part]) : '–')),
+  })),
+  {
+    name: 'Closing of the moving time',
+    cells: columns.value.map(({ summary }) =>
+      summary.closingShare === null ? '–' : percentPhrase(summary.closingShare),
+    ),
+  },
+  {
+    name: 'Stillness',
+    cells: columns.value.map(({ summary }) => (summary.stillSeconds > 0 ? durationPhrase(summary.stillSeconds) : '–')),
+  },
+  ...AREAS.filter((area) => columns.value.some(({ summary }) => summary.byArea[area])).map((area) => ({
+    name: `for ${AREA_WORDS[area]}`,
+    cells: columns.value.map(({ summary }) => (summary.byArea[area] ? durationPhrase(summary.byArea[area]) : '–')),
+  })),
+])
+/** The most that effort can add up to: four times 3. */
+const MOST_EFFORT = 12
+</script>
+
+<template>
+  <div class="stack">
+    <NuxtLink to="/routines">Routines</NuxtLink>
+    <h1>Compare</h1>
+    <div class="row">
+      <Select v-model="one" :options="choices" option-label="name" option-value="key" aria-label="One routine" />
+      <span>and</span>
+      <Select
+        v-model="other"
+        :options="choices"
+        option-label="name"
+        option-value="key"
+        aria-label="The other routine"
+      />
+    </div>
+    <section v-for="(column, at) in columns" :key="at" :aria-label="column.name">
+      <h2>{{ column.name }}</h2>
+      <BrookDrawing :timeline="column.drawn.timeline" :scale-seconds="longest" />
+      <svg
+        class="effort"
+        viewBox="0 0 1000 60"
+        preserveAspectRatio="none"
+        role="img"
+        :aria-label="`Effort along the time of ${column.name}`"
+      >
+        <rect
+          v-for="(stretch, index) in column.summary.effort"
+          :key="index"
+          :x="(1000 * stretch.startSeconds) / longest"
+          :width="(1000 * stretch.lengthSeconds) / longest"
+          :y="60 - (60 * stretch.effort) / MOST_EFFORT"
+          :height="(60 * stretch.effort) / MOST_EFFORT"
+        />
+      </svg>
+      <p class="small soft">Effort along the time: legs, shoulders, spine and balance together.</p>
+    </section>
+    <table v-if="columns.length > 0">
+      <thead>
+        <tr>
+          <th scope="col"><span class="visually-hidden">Figure</span></th>
+          <th v-for="(column, at) in columns" :key="at" scope="col">{{ column.name }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.name">
+          <th scope="row">{{ row.name }}</th>
+          <td v-for="(cell, at) in row.cells" :key="at">{{ cell }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.effort {
+  width: 100%;
+  height: 3.5rem;
+  display: block;
+}
+.effort rect {
+  fill: var(--pb-moss);
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: left;
+  padding: 0.3rem 0.6rem 0.3rem 0;
+  border-bottom: 1px solid var(--pb-line);
+  overflow-wrap: anywhere;
+}
+tbody th {
+  font-weight: 400;
+}
+</style>

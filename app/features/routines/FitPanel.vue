@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import type { FitBinding, FitChange, FitResult } from '#core/compose'
+import { formsUsed, setMark, type Routine } from '#core/routine'
+import { useComposerWorker } from './composerWorker'
+import { useCompiled } from '~/shared/store/compiled'
+import { usePersonStore } from '~/shared/store/person'
+import { percentPhrase, plural } from '~/shared/words/numbers'
+import { durationPhrase } from '~/shared/words/time'
+import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { plainCopy } from '~/shared/store/plainCopy'
+
+/** Fit the routine to the minutes at hand: what would change is shown with its reason, and taken, refused or pinned. */
+const props = defineProps<{ routine: Routine; seconds: number }>()
+const emit = defineEmits<{ take: [routine: Routine, what: string] }>()
+const person = usePersonStore()
+const compiled = useCompiled()
+const { searching, ask, cancel } = useComposerWorker()
+
+const minutes = ref(Math.max(1, Math.round(props.seconds / 60)))
+/** How far off it may be; null is half a repetition of the shortest form. */
+const tolerance = ref<number | null>(null)
+const TOLERANCES = [
+  { value: null, name: 'to half a repetition' },
+  { value: 15, name: 'give or take 15 s' },
+  { value: 30, name: 'give or take 30 s' },
+  { value: 60, name: 'give or take a minute' },
+]
+const result = shallowRef<FitResult | null>(null)
+/** Entries that are to stay as they are in this fit. */
+const refused = ref<string[]>([])
+const failure = ref('')
+
+async function fit() {
+  failure.value = ''
+  const routine = setMark(props.routine, refused.value, 'pinned', true)
+  try {
+    const request = plainCopy({
+      ...person.setting,
+      routine,
+      forms: formsUsed(routine, person.forms),
+      targetSeconds: minutes.value * 60,
+      toleranceSeconds: tolerance.value,
+    })
+    result.value = await ask((remote) => remote.fit(request))
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+function begin() {
+  refused.value = []
+  void fit()
+}
+function refuse(entryId: string) {
+  refused.value = [...refused.value, entryId]
+  void fit()
+}
+function take() {
+  if (!result.value) return
+  // What was only refused for this fit is not pinned for good.
+  const unpinned = refused.value.filter((id) => {
+    const entry = props.routine.entries.find((each) => each.id === id)
+    return entry && !entry.pinned
+  })
+  emit('take', setMark(result.value.routine, unpinned, 'pinned', false), `Fitted to ${minutes.value} minutes.`)
+  result.value = null
+}
+function pin(entryId: string) {
+  emit('take', setMark(props.routine, [entryId], 'pinned', true), 'Pinned.')
+  refuse(entryId)
+}
+// The routine was changed by hand: what was proposed no longer fits it.
+watch(
+  () => props.routine,
+  () => !searching.value && refused.value.length === 0 && (result.value = null),
+)
+const drawn = computed(() => (result.value ? compiled(result.value.routine) : null))
+
+const UNITS = { count: '', rounds: ' rounds', each: ' in each position' }
+const changeWords = ({ of, from, to, reason }: FitChange) =>
+  reason === 'dropped' ? 'left out' : `${from} → ${to}${UNITS[of]}`
+const REASONS: Record<FitChange['reason'], string> = {
+  longer: 'to fill the time',
+  shorter: 'to save time',
+  closing: 'so that the closing keeps its share',
+  dropped: 'optional, and the time is short',
+  taken: 'taken in again',
+  usual: 'nearer to its usual count',
+}
+function bindingWords(binding: FitBinding): string {
+  switch (binding.kind) {
+    case 'closing':
+      return `The closing share keeps it from fitting: with a closing of ${percentPhrase(binding.sharePossible)} it would.`
+    case 'pinned':
+      return `${binding.name} is pinned: unpinned, it would fit.`
+    case 'tooMany':
+      return `Without ${binding.name} it would fit.`
+    case 'tooFew':
+      return 'Every form is at its most already: add one to fill the time.'
+    case 'tooMuch':
+      return 'Every form is at its least already: leave out more than one, or make some optional.'
+    case 'noClosing':
+      return 'There is nothing to gather and settle: add a closing.'
+  }
+}
+</script>
+
+<template>
+  <section class="stack" aria-labelledby="fit">
+    <h2 id="fit">Fit to time</h2>
+    <form class="row" @submit.prevent="begin">
+      <label for="fit-minutes">I have</label>
+      <InputNumber v-model="minutes" input-id="fit-minutes" :min="1" :max="360" show-buttons suffix=" min" />
+      <Select
+        v-model="tolerance"
+        :options="TOLERANCES"
+        option-label="name"
+        option-value="value"
+        placeholder="to half a repetition"
+        aria-label="How closely"
+      />
+      <Button type="submit" label="Fit" :disabled="searching || routine.entries.length === 0" />
+      <Button v-if="searching" label="Call it off" severity="secondary" text @click="cancel" />
+    </form>
+    <p v-if="searching" role="status">Looking for the best counts…</p>
+    <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
+    <div v-if="result" class="stack" role="status">
+      <p>
+        <strong>{{ durationPhrase(result.seconds) }}</strong><template v-if="result.met"> — it fits.</template
+        ><template v-else> — as near as it comes to {{ plural(minutes, 'minute') }}.</template>
+        <span v-if="!result.closingKept" class="fault"> The closing cannot keep its share.</span>
+        <span v-if="!result.proven" class="soft"> A good fit; whether it is the best was not settled in time.</span>
+      </p>
+      <ul v-if="result.bindings.length > 0">
+        <li
+          v-for="binding in result.bindings"
+          :key="'entryId' in binding ? `${binding.kind} ${binding.entryId}` : binding.kind"
+        >
+          {{ bindingWords(binding) }}
+        </li>
+      </ul>
+      <BrookDrawing v-if="drawn?.ok" :timeline="drawn.timeline" size="small" />
+      <p v-if="result.changes.length === 0">Nothing needs to change.</p>
+      <ul class="changes">
+        <li v-for="each in result.changes" :key="each.entryId">
+          <span
+            ><strong>{{ each.name }}</strong> {{ changeWords(each) }}
+            <span class="soft small"
+              >{{ REASONS[each.reason] }}; without this {{ durationPhrase(each.secondsWithout) }}</span
+            ></span
+          >
+          <span class="row tight">
+            <Button
+              label="Not this"
+              size="small"
+              severity="secondary"
+              text
+              :aria-label="`Leave ${each.name} as it was`"
+              @click="refuse(each.entryId)"
+            />
+            <Button
+              label="Pin"
+              size="small"
+              severity="secondary"
+              text
+              :aria-label="`Pin ${each.name} as it was`"
+              @click="pin(each.entryId)"
+            />
+          </span>
+        </li>
+      </ul>
+      <div class="row">
+        <Button label="Take these" size="small" :disabled="result.changes.length === 0" @click="take" />
+        <Button label="Leave it as it was" size="small" severity="secondary" @click="result = null" />
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.changes {
+  display: grid;
+  gap: 0.3rem;
+}
+.changes li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 0 0.4rem;
+  line-height: 1.25;
+}
+.tight {
+  gap: 0;
+  flex-wrap: nowrap;
+}
+form :deep(input) {
+  width: 8rem;
+}
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { readRoutineText, writeRoutineText } from '#core/formats'
+import type { Routine, RoutineVersion } from '#core/routine'
+import { newStepId } from './routineEditing'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+import { momentPhrase } from '~/shared/words/time'
+
+/** The routine in text, in and out, and its earlier versions. */
+const props = defineProps<{ routine: Routine; versions: RoutineVersion[] }>()
+const emit = defineEmits<{ change: [routine: Routine, what: string]; keep: [] }>()
+const person = usePersonStore()
+
+const written = computed(() => writeRoutineText(props.routine, person.forms))
+const text = ref(written.value)
+/** The text follows the routine until somebody writes in it. */
+const touched = ref(false)
+watch(written, (now) => !touched.value && (text.value = now))
+const read = computed(() => readRoutineText(text.value, person.forms, newStepId))
+function take() {
+  const { name, purpose, entries } = read.value.routine
+  touched.value = false
+  emit('change', { ...props.routine, name, purpose, entries }, 'Read from the text.')
+}
+function startOver() {
+  touched.value = false
+  text.value = written.value
+}
+</script>
+
+<template>
+  <section class="stack" aria-labelledby="as-text">
+    <h2 id="as-text">As text</h2>
+    <Textarea
+      v-model="text"
+      rows="12"
+      maxlength="60000"
+      aria-label="The routine as text"
+      spellcheck="false"
+      @input="touched = true"
+    />
+    <p v-if="touched && read.notUnderstood.length > 0" class="fault" role="status">
+      Not understood: {{ read.notUnderstood.slice(0, 5).join('; ') }}
+    </p>
+    <p v-if="touched" class="small">
+      {{ plural(read.routine.entries.length, 'step or pattern', 'steps and patterns') }} read.
+    </p>
+    <div class="row">
+      <Button label="Read it in" size="small" :disabled="!touched || read.routine.entries.length === 0" @click="take" />
+      <Button v-if="touched" label="As it was" size="small" severity="secondary" text @click="startOver" />
+      <NuxtLink :to="`/routines/card/${routine.id}`">A card to print</NuxtLink>
+      <NuxtLink :to="`/routines/compare?one=${routine.id}`">Compare</NuxtLink>
+    </div>
+  </section>
+  <section class="stack" aria-labelledby="versions">
+    <div class="spread">
+      <h2 id="versions">Earlier versions</h2>
+      <Button label="Keep it as it is now" size="small" severity="secondary" @click="emit('keep')" />
+    </div>
+    <p v-if="versions.length === 0" class="soft">None yet. One is kept whenever you begin to change it.</p>
+    <ul class="versions">
+      <li v-for="version in versions" :key="version.id">
+        <span>{{ momentPhrase(version.at) }}, {{ plural(version.routine.entries.length, 'entry', 'entries') }}</span>
+        <Button
+          label="Return to this"
+          size="small"
+          severity="secondary"
+          text
+          :aria-label="`Return to the version of ${momentPhrase(version.at)}`"
+          @click="emit('change', { ...version.routine, id: routine.id }, 'Returned to an earlier version.')"
+        />
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.versions li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+</style>

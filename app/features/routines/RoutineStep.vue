@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { ARC_PARTS, nextCount } from '#core/forms'
+import type { Step } from '#core/routine'
+import { usePersonStore } from '~/shared/store/person'
+import { PART_WORDS, countPhrase } from '~/shared/words/practice'
+import { durationPhrase } from '~/shared/words/time'
+import CountStepper from './CountStepper.vue'
+
+/** One step of a routine: its form, count, part and rest, with the time that it takes. */
+const props = defineProps<{ step: Step; seconds: number }>()
+const emit = defineEmits<{
+  change: [change: Partial<Omit<Step, 'kind' | 'id'>>]
+  earlier: []
+  later: []
+  remove: []
+}>()
+const person = usePersonStore()
+const form = computed(() => person.formsById.get(props.step.formId))
+const name = computed(() => form.value?.name ?? 'A form that is gone')
+const parts = ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))
+
+const countAt = (direction: 1 | -1) =>
+  form.value ? nextCount(form.value, props.step.count, direction) : props.step.count
+</script>
+
+<template>
+  <div class="step-row" :class="{ off: step.off }">
+    <span class="grip pi pi-bars" aria-hidden="true" />
+    <span class="swatch" :style="{ background: `var(--part-${step.part})` }" aria-hidden="true" />
+    <span class="name">
+      <strong>{{ name }}</strong>
+      <span class="soft small">{{
+        [step.off ? 'left out' : durationPhrase(seconds), step.optional && 'optional', step.pinned && 'pinned']
+          .filter(Boolean)
+          .join(' · ')
+      }}</span>
+    </span>
+    <CountStepper
+      v-if="form"
+      :name="name"
+      :phrase="countPhrase(form, step.count)"
+      :can-less="countAt(-1) !== step.count"
+      :can-more="countAt(1) !== step.count"
+      @less="emit('change', { count: countAt(-1) })"
+      @more="emit('change', { count: countAt(1) })"
+    />
+    <Select
+      class="part"
+      size="small"
+      :model-value="step.part"
+      :options="parts"
+      option-label="name"
+      option-value="value"
+      :aria-label="`Part of the arc for ${name}`"
+      @update:model-value="emit('change', { part: $event })"
+    />
+    <label class="rest small"
+      >rest
+      <select
+        :value="step.restBreaths"
+        :aria-label="`Breaths of rest after ${name}`"
+        @change="emit('change', { restBreaths: Number(($event.target as HTMLSelectElement).value) })"
+      >
+        <option v-for="breaths in 7" :key="breaths" :value="breaths - 1">{{ breaths - 1 }}</option>
+      </select>
+    </label>
+    <span class="row end">
+      <Button
+        icon="pi pi-arrow-up"
+        size="small"
+        text
+        severity="secondary"
+        :aria-label="`Move ${name} earlier`"
+        @click="emit('earlier')"
+      />
+      <Button
+        icon="pi pi-arrow-down"
+        size="small"
+        text
+        severity="secondary"
+        :aria-label="`Move ${name} later`"
+        @click="emit('later')"
+      />
+      <Button
+        icon="pi pi-times"
+        size="small"
+        text
+        severity="secondary"
+        :aria-label="`Remove ${name}`"
+        @click="emit('remove')"
+      />
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.step-row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.1rem 0.45rem;
+  padding: 0.25rem 0.3rem;
+}
+.off .name strong {
+  text-decoration: line-through;
+}
+.grip {
+  cursor: grab;
+  padding: 0.6rem 0.4rem;
+  color: var(--pb-soft);
+  touch-action: none;
+}
+.swatch {
+  width: 1.4rem;
+  height: 0.8rem;
+  border-radius: 45% 55% 50% 50%;
+}
+.name {
+  flex: 1 1 8.5rem;
+  display: grid;
+  line-height: 1.25;
+  overflow-wrap: anywhere;
+}
+.part {
+  min-width: 5.8rem;
+}
+.rest select {
+  font: inherit;
+  color: inherit;
+  background: var(--pb-raised);
+  border: 1px solid var(--pb-soft);
+  border-radius: 8px;
+  padding: 0.3rem 0.2rem;
+}
+.end {
+  gap: 0;
+  flex-wrap: nowrap;
+}
+.end :deep(.p-button) {
+  width: 2.1rem;
+}
+</style>

@@ -1,0 +1,353 @@
+<script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
+import { STAGE_NAMES } from '#core/formats'
+import { nextCount } from '#core/forms'
+import {
+  BUILD_STAGES,
+  PATTERNS,
+  withGroupSteps,
+  withTopLevel,
+  type BuildStage,
+  type Entry,
+  type Group,
+  type Step,
+} from '#core/routine'
+import { PATTERN_LINES, PATTERN_TITLES } from './composerWords'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+import CountStepper from './CountStepper.vue'
+import RoutineStep from './RoutineStep.vue'
+
+/** The steps of a routine, in order: dragged by their grip, or moved with Alt and the arrow keys. */
+const props = defineProps<{
+  entries: Entry[]
+  selected: string[]
+  secondsByStep: Map<string, number>
+}>()
+const emit = defineEmits<{
+  entries: [entries: Entry[]]
+  choose: [id: string, event?: MouseEvent | KeyboardEvent]
+  mark: [id: string, mark: 'off' | 'pinned' | 'optional']
+  duplicate: [id: string]
+  count: [id: string, direction: 1 | -1]
+  move: [id: string, direction: 1 | -1]
+  remove: [id: string]
+  step: [id: string, change: Partial<Omit<Step, 'kind' | 'id'>>]
+  group: [id: string, change: Partial<Omit<Group, 'kind' | 'id'>>]
+}>()
+
+const person = usePersonStore()
+const patterns = PATTERNS.map((value) => ({ value, name: PATTERN_TITLES[value] }))
+const marksLine = ({ pattern, off, optional, pinned }: Group) =>
+  [PATTERN_LINES[pattern], off && 'left out', optional && 'optional', pinned && 'pinned'].filter(Boolean).join(' · ')
+/** All positions of a stand get the next count that the first of them allows. */
+function countEach({ id, steps }: Group, direction: 1 | -1) {
+  const first = steps[0]
+  const form = first && person.formsById.get(first.formId)
+  if (!first || !form) return
+  const count = nextCount(form, first.count, direction)
+  emit('group', id, { steps: steps.map((step) => ({ ...step, count })) })
+}
+function toggleStage({ id, stages }: Group, stage: BuildStage) {
+  const next = BUILD_STAGES.filter((each) => (each === stage ? !stages.includes(stage) : stages.includes(each)))
+  if (next.length > 0) emit('group', id, { stages: next })
+}
+
+const list = ref<HTMLElement | null>(null)
+
+async function move(id: string, direction: 1 | -1) {
+  emit('move', id, direction)
+  await nextTick()
+  list.value?.querySelector<HTMLElement>(`[data-entry="${id}"]`)?.focus()
+}
+/** Keys of a step that has the focus. */
+const KEYS: Record<string, (id: string) => void> = {
+  x: (id) => emit('mark', id, 'off'),
+  p: (id) => emit('mark', id, 'pinned'),
+  o: (id) => emit('mark', id, 'optional'),
+  d: (id) => emit('duplicate', id),
+  '+': (id) => emit('count', id, 1),
+  '=': (id) => emit('count', id, 1),
+  '-': (id) => emit('count', id, -1),
+}
+/** Focus chooses one alone, unless it came with Shift held or a click that chooses itself. */
+const pointer = { down: false }
+/** Shift and an arrow choose the next one too, and go there. */
+function extend(id: string, event: KeyboardEvent) {
+  const all = [...(list.value?.querySelectorAll<HTMLElement>('[data-entry]') ?? [])]
+  const next = all[all.findIndex((item) => item.dataset.entry === id) + (event.key === 'ArrowUp' ? -1 : 1)]
+  if (!next) return
+  emit('choose', next.dataset.entry!, event)
+  // This focus follows the choice; it must not choose again.
+  pointer.down = true
+  next.focus()
+  pointer.down = false
+}
+function onFocus(id: string) {
+  if (!pointer.down && !props.selected.includes(id)) emit('choose', id)
+}
+
+function onKey(event: KeyboardEvent, id: string) {
+  if (event.target !== event.currentTarget && !event.altKey) return
+  const own = event.target === event.currentTarget
+  if (own && event.shiftKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+    event.preventDefault()
+    event.stopPropagation()
+    extend(id, event)
+  } else if (own && !event.ctrlKey && !event.metaKey && !event.altKey && KEYS[event.key]) {
+    event.preventDefault()
+    event.stopPropagation()
+    KEYS[event.key]!(id)
+  } else if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+    event.preventDefault()
+    event.stopPropagation()
+    void move(id, event.key === 'ArrowUp' ? -1 : 1)
+  } else if (event.key === 'Delete') {
+    event.stopPropagation()
+    emit('remove', id)
+  }
+}
+
+function onClick(event: MouseEvent, id: string) {
+  pointer.down = false
+  // A control of the step keeps its click to itself.
+  if ((event.target as HTMLElement).closest('button, select, input, [role="combobox"]')) {
+    if (!props.selected.includes(id)) emit('choose', id)
+    return
+  }
+  emit('choose', id, event)
+}
+
+/** A drag within or between lists tells each list its new contents; both arrive before the next frame. */
+const dragged = shallowRef<Entry[] | null>(null)
+function take(change: (entries: Entry[]) => Entry[]) {
+  const pending = dragged.value !== null
+  dragged.value = change(dragged.value ?? props.entries)
+  if (pending) return
+  void nextTick(() => {
+    const next = dragged.value
+    dragged.value = null
+    if (next) emit('entries', next)
+  })
+}
+const takeTop = (next: Entry[]) => take((entries) => withTopLevel(entries, next))
+const takeGroup = (groupId: string, steps: Entry[]) => take((entries) => withGroupSteps(entries, groupId, steps))
+const intoRounds = {
+  name: 'steps',
+  put: (_to: unknown, _from: unknown, moved: HTMLElement) => moved.dataset.kind === 'step',
+}
+</script>
+
+<template>
+  <div ref="list">
+    <VueDraggable
+      tag="ol"
+      class="steps"
+      :model-value="entries"
+      group="steps"
+      handle=".grip"
+      :animation="150"
+      @update:model-value="takeTop($event as Entry[])"
+    >
+      <li
+        v-for="entry in entries"
+        :key="entry.id"
+        :data-entry="entry.id"
+        :data-kind="entry.kind"
+        tabindex="0"
+        :class="[entry.kind, { chosen: selected.includes(entry.id) }]"
+        @keydown="onKey($event, entry.id)"
+        @pointerdown="pointer.down = true"
+        @click="onClick($event, entry.id)"
+        @focus="onFocus(entry.id)"
+      >
+        <RoutineStep
+          v-if="entry.kind === 'step'"
+          :step="entry"
+          :seconds="secondsByStep.get(entry.id) ?? 0"
+          @change="emit('step', entry.id, $event)"
+          @earlier="move(entry.id, -1)"
+          @later="move(entry.id, 1)"
+          @remove="emit('remove', entry.id)"
+        />
+        <template v-else>
+          <div class="group-head">
+            <span class="grip pi pi-bars" aria-hidden="true" />
+            <InputText
+              :model-value="entry.name"
+              aria-label="Name of the rounds"
+              maxlength="120"
+              @change="emit('group', entry.id, { name: ($event.target as HTMLInputElement).value.trim() || 'Rounds' })"
+            />
+            <Select
+              :model-value="entry.pattern"
+              :options="patterns"
+              option-label="name"
+              option-value="value"
+              size="small"
+              :aria-label="`Pattern of ${entry.name}`"
+              @update:model-value="
+                emit('group', entry.id, {
+                  pattern: $event,
+                  stages:
+                    $event === 'buildUp' && entry.stages.length === 0 ? ['watch', 'handsOnly', 'whole'] : entry.stages,
+                })
+              "
+            />
+            <CountStepper
+              :name="`rounds of ${entry.name}`"
+              :phrase="plural(entry.rounds, 'round')"
+              :can-less="entry.rounds > 1"
+              :can-more="entry.rounds < 36"
+              @less="emit('group', entry.id, { rounds: entry.rounds - 1 })"
+              @more="emit('group', entry.id, { rounds: entry.rounds + 1 })"
+            />
+            <CountStepper
+              :name="`breaths between rounds of ${entry.name}`"
+              :phrase="`${plural(entry.restBreaths, 'breath')} between`"
+              :can-less="entry.restBreaths > 0"
+              :can-more="entry.restBreaths < 20"
+              @less="emit('group', entry.id, { restBreaths: entry.restBreaths - 1 })"
+              @more="emit('group', entry.id, { restBreaths: entry.restBreaths + 1 })"
+            />
+            <CountStepper
+              v-if="entry.pattern === 'post' && entry.steps.length > 0"
+              :name="`each position of ${entry.name}`"
+              :phrase="`${entry.steps[0]!.count} in each position`"
+              :can-less="entry.steps[0]!.count > 1"
+              can-more
+              @less="countEach(entry, -1)"
+              @more="countEach(entry, 1)"
+            />
+            <fieldset v-if="entry.pattern === 'buildUp'" class="stages">
+              <legend class="visually-hidden">Stages of {{ entry.name }}</legend>
+              <label v-for="stage in BUILD_STAGES" :key="stage" class="row small">
+                <input type="checkbox" :checked="entry.stages.includes(stage)" @change="toggleStage(entry, stage)" />
+                {{ STAGE_NAMES[stage] }}
+              </label>
+            </fieldset>
+            <span class="soft small line">{{ marksLine(entry) }}</span>
+            <span class="row end">
+              <Button
+                icon="pi pi-arrow-up"
+                size="small"
+                text
+                severity="secondary"
+                :aria-label="`Move ${entry.name} earlier`"
+                @click="move(entry.id, -1)"
+              />
+              <Button
+                icon="pi pi-arrow-down"
+                size="small"
+                text
+                severity="secondary"
+                :aria-label="`Move ${entry.name} later`"
+                @click="move(entry.id, 1)"
+              />
+              <Button
+                icon="pi pi-times"
+                size="small"
+                text
+                severity="secondary"
+                :aria-label="`Remove ${entry.name} and its steps`"
+                @click="emit('remove', entry.id)"
+              />
+            </span>
+          </div>
+          <VueDraggable
+            tag="ol"
+            class="steps inner"
+            :model-value="entry.steps"
+            :group="intoRounds"
+            handle=".grip"
+            :animation="150"
+            @update:model-value="takeGroup(entry.id, $event as Entry[])"
+          >
+            <li
+              v-for="step in entry.steps"
+              :key="step.id"
+              :data-entry="step.id"
+              data-kind="step"
+              tabindex="0"
+              class="step"
+              :class="{ chosen: selected.includes(step.id) }"
+              @keydown="onKey($event, step.id)"
+              @pointerdown.stop="pointer.down = true"
+              @click.stop="onClick($event, step.id)"
+              @focus.stop="onFocus(step.id)"
+            >
+              <RoutineStep
+                :step="step"
+                :seconds="secondsByStep.get(step.id) ?? 0"
+                @change="emit('step', step.id, $event)"
+                @earlier="move(step.id, -1)"
+                @later="move(step.id, 1)"
+                @remove="emit('remove', step.id)"
+              />
+            </li>
+          </VueDraggable>
+          <p v-if="entry.steps.length === 0" class="soft small empty">
+            Drag steps in here, or move one up or down into it.
+          </p>
+        </template>
+      </li>
+    </VueDraggable>
+  </div>
+</template>
+
+<style scoped>
+.steps {
+  display: grid;
+  gap: 0.35rem;
+  min-height: 2.5rem;
+}
+li {
+  background: var(--pb-raised);
+  border-radius: 10px;
+  border: 2px solid transparent;
+}
+li.chosen {
+  border-color: var(--pb-water-deep);
+}
+.group {
+  padding: 0.5rem 0.6rem 0.6rem;
+  background: none;
+  border: 2px dashed var(--pb-line);
+}
+.group-head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.8rem;
+  padding-bottom: 0.5rem;
+}
+.group-head input {
+  flex: 1 1 9rem;
+  min-width: 0;
+}
+.grip {
+  cursor: grab;
+  padding: 0.6rem;
+  color: var(--pb-soft);
+  touch-action: none;
+}
+.end {
+  gap: 0;
+  margin-left: auto;
+}
+.stages {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 0.8rem;
+}
+.line {
+  flex: 1 1 100%;
+  order: 9;
+}
+.empty {
+  padding: 0.4rem;
+}
+</style>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { PATTERN_NAMES } from '#core/formats'
+import {
+  duplicate,
+  groupSteps,
+  PATTERNS,
+  removeEntry,
+  setMark,
+  splitStep,
+  stepsOf,
+  ungroup,
+  type Pattern,
+  type Routine,
+} from '#core/routine'
+import { PATTERN_TITLES } from './composerWords'
+import { newStepId } from './routineEditing'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+
+/** What can be done with the steps that are chosen, one or several. */
+const props = defineProps<{ routine: Routine; selected: string[] }>()
+const emit = defineEmits<{ change: [routine: Routine, what: string]; clear: [] }>()
+const person = usePersonStore()
+
+const pieces = computed(() =>
+  [
+    ...props.routine.entries,
+    ...props.routine.entries.flatMap((entry) => (entry.kind === 'group' ? entry.steps : [])),
+  ].filter(({ id }) => props.selected.includes(id)),
+)
+const name = computed(() => {
+  const [only] = pieces.value
+  if (pieces.value.length !== 1 || !only) return plural(pieces.value.length, 'step')
+  return only.kind === 'group' ? only.name : (person.formsById.get(only.formId)?.name ?? 'A form that is gone')
+})
+const step = computed(() => {
+  const [only] = pieces.value
+  return pieces.value.length === 1 && only?.kind === 'step' ? only : null
+})
+const group = computed(() => {
+  const [only] = pieces.value
+  return pieces.value.length === 1 && only?.kind === 'group' ? only : null
+})
+const free = computed(() =>
+  props.routine.entries.some((entry) => entry.kind === 'step' && props.selected.includes(entry.id)),
+)
+
+const MARKS = [
+  { mark: 'off' as const, set: 'Leave out for now', unset: 'Take in again' },
+  { mark: 'pinned' as const, set: 'Pin the count', unset: 'Unpin' },
+  { mark: 'optional' as const, set: 'Optional', unset: 'Not optional' },
+]
+const all = (mark: 'off' | 'pinned' | 'optional') => pieces.value.every((piece) => piece[mark])
+const toggle = (mark: 'off' | 'pinned' | 'optional') =>
+  emit('change', setMark(props.routine, props.selected, mark, !all(mark)), `${name.value} changed.`)
+function split() {
+  const form = step.value && person.formsById.get(step.value.formId)
+  if (!step.value || !form) return
+  const next = splitStep(props.routine, step.value.id, form, newStepId)
+  emit('change', next, stepsOf(next).length > stepsOf(props.routine).length ? 'Split in two.' : '')
+}
+const patterns = PATTERNS.map((value) => ({ value, name: PATTERN_NAMES[value] }))
+const gather = (pattern: Pattern) =>
+  emit(
+    'change',
+    groupSteps(props.routine, props.selected, pattern, PATTERN_TITLES[pattern], newStepId),
+    `Now ${PATTERN_NAMES[pattern]}.`,
+  )
+const remove = () => {
+  emit('change', props.selected.reduce(removeEntry, props.routine), 'Removed.')
+  emit('clear')
+}
+</script>
+
+<template>
+  <div class="bar" role="toolbar" aria-label="With what is chosen">
+    <strong class="name">{{ name }}</strong>
+    <Button
+      label="Duplicate"
+      size="small"
+      severity="secondary"
+      @click="emit('change', duplicate(routine, selected, newStepId), 'Duplicated.')"
+    />
+    <Button v-if="step" label="Split" size="small" severity="secondary" @click="split" />
+    <Button
+      v-for="each in MARKS"
+      :key="each.mark"
+      :label="all(each.mark) ? each.unset : each.set"
+      size="small"
+      severity="secondary"
+      @click="toggle(each.mark)"
+    />
+    <Select
+      v-if="free"
+      :model-value="null"
+      :options="patterns"
+      option-label="name"
+      option-value="value"
+      size="small"
+      placeholder="Make it a pattern"
+      aria-label="Make it a pattern"
+      @update:model-value="$event && gather($event)"
+    />
+    <Button
+      v-if="group"
+      label="Take the pattern apart"
+      size="small"
+      severity="secondary"
+      @click="emit('change', ungroup(routine, group.id), 'Taken apart.')"
+    />
+    <Button label="Remove" size="small" severity="secondary" text @click="remove" />
+    <Button label="Choose nothing" size="small" severity="secondary" text @click="emit('clear')" />
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  position: sticky;
+  bottom: 0.5rem;
+  z-index: 2;
+  box-shadow: 0 2px 12px rgb(0 0 0 / 20%);
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem;
+  padding: 0.5rem 0.7rem;
+  background: var(--pb-water);
+  border-radius: 10px;
+}
+@media (max-width: 700px) {
+  .bar {
+    bottom: 4.2rem;
+  }
+}
+.name {
+  margin-right: 0.4rem;
+  overflow-wrap: anywhere;
+}
+</style>

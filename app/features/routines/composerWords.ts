@@ -1,0 +1,139 @@
+import type { Purpose, ProposeReason, TodayState } from '#core/compose'
+import type { Finding, MendKind, Pattern } from '#core/routine'
+import { percentPhrase, plural } from '~/shared/words/numbers'
+import { AREA_WORDS, CAUTION_WORDS, CONDITION_WORDS, PART_WORDS, STAGE_WORDS } from '~/shared/words/practice'
+import { durationPhrase } from '~/shared/words/time'
+
+/** The words of the composer. */
+
+export const PATTERN_TITLES: Record<Pattern, string> = {
+  rounds: 'Rounds',
+  ladder: 'Ladder',
+  link: 'Link',
+  buildUp: 'Build-up',
+  directions: 'One way, then the other',
+  release: 'Release, build, circulate',
+  post: 'Stand in positions',
+}
+
+/** What a pattern does, in a line. */
+export const PATTERN_LINES: Record<Pattern, string> = {
+  rounds: 'all of it, several times',
+  ladder: 'up, and down again',
+  link: 'each alone, then one flows into the other',
+  buildUp: 'each in stages',
+  directions: 'all one way, then all the other',
+  release: 'quick, then still, then slow',
+  post: 'one position after the other',
+}
+
+export const MEND_WORDS: Record<MendKind, string> = {
+  addClosing: 'Add a closing',
+  lengthenClosing: 'Lengthen the closing',
+  evenSides: 'Even the sides',
+  addLoosening: 'Add some loosening',
+  shorten: 'Shorten it',
+  putBetween: 'Put something between',
+  milder: 'Do the milder version',
+  takeOutOfFlow: 'Take it out of the flow',
+  bothDirections: 'Do both directions',
+}
+
+/** What was found, in a plain sentence. */
+export function findingSentence({ kind, names, seconds, caution }: Finding): string {
+  const [name = 'This step'] = names
+  switch (kind) {
+    case 'noClosing':
+      return 'There is no closing.'
+    case 'shortClosing':
+      return `The closing is ${durationPhrase(seconds)} too short.`
+    case 'unevenSides':
+      return `${name}: the sides are not even.`
+    case 'coldStart':
+      return `${name} comes before the body is loose.`
+    case 'longStillness':
+      return `${name} is a long stillness: ${durationPhrase(seconds)}.`
+    case 'legLoad':
+      return `Heavy for the legs for ${durationPhrase(seconds)} in a row: ${names.join(', ')}.`
+    case 'quickBreath':
+      return `${name} breathes quickly for ${durationPhrase(seconds)}.`
+    case 'longBreath':
+      return `${name} asks for breaths of ${durationPhrase(seconds)}.`
+    case 'caution':
+      return `${name}: ${caution ? CAUTION_WORDS[caution.caution] : ''}`
+    case 'notLearned':
+      return `${name} is not learned yet, and stands in the middle of a flow.`
+    case 'oneDirection':
+      return `${name} is done in one direction only.`
+  }
+}
+
+/** Why it matters. */
+export function findingReason({ kind, against, caution }: Finding): string {
+  switch (kind) {
+    case 'noClosing':
+      return 'Without gathering and settling, practice leaves one stirred up.'
+    case 'shortClosing':
+      return `You want ${percentPhrase(against)} of the moving time.`
+    case 'unevenSides':
+      return 'One side would get more than the other.'
+    case 'coldStart':
+      return 'Small joints and spine first, then deep work.'
+    case 'longStillness':
+      return against > 0
+        ? `Your longest so far is ${durationPhrase(against)}; standing grows by small steps.`
+        : 'Beginners stand 3 to 5 minutes; standing grows by small steps.'
+    case 'legLoad':
+      return 'Something lighter between lets the legs recover.'
+    case 'quickBreath':
+      return `Quick breathing is used briefly, for about ${durationPhrase(against)}.`
+    case 'longBreath':
+      return 'A breath that long strains most people: shorten its phases.'
+    case 'caution':
+      return caution ? `For you, with ${caution.because.map((each) => CONDITION_WORDS[each]).join(' and ')}.` : ''
+    case 'notLearned':
+      return 'A flow runs on; what is new wants time of its own.'
+    case 'oneDirection':
+      return 'Circles go both ways, so that the joints even out.'
+  }
+}
+
+export const PURPOSE_WORDS: Record<Purpose, string> = {
+  morning: 'wake up',
+  evening: 'wind down',
+  deskBreak: 'a break from the desk',
+  lowBack: 'low back',
+  balance: 'balance',
+  release: 'release, when upset',
+  seated: 'a seated day',
+  learning: 'learning',
+  fivePhase: 'the five phases',
+  eightPieces: 'the eight pieces',
+  standing: 'standing',
+}
+export const TODAY_WORDS: Record<TodayState, string> = {
+  tired: 'tired',
+  stiffBack: 'a stiff back',
+  upset: 'upset',
+  lightHeaded: 'light-headed',
+}
+
+/** Why a form was chosen. */
+export function proposeReasonPhrase(reason: ProposeReason): string {
+  switch (reason.kind) {
+    case 'area':
+      return `for ${reason.areas.map((area) => AREA_WORDS[area]).join(', ')}`
+    case 'due':
+      return `not done for ${plural(reason.days, 'day')}`
+    case 'neverDone':
+      return 'not done yet'
+    case 'learning':
+      return `being learned: ${STAGE_WORDS[reason.stage]}`
+    case 'purpose':
+      return 'what this purpose asks for'
+    case 'today':
+      return 'kind to how you feel'
+    case 'part':
+      return `to ${PART_WORDS[reason.part]}`
+  }
+}

@@ -1,0 +1,90 @@
+import { useManualRefHistory } from '@vueuse/core'
+import { dequal } from 'dequal/lite'
+import { computed, ref, shallowRef } from 'vue'
+import type { Routine } from '#core/routine'
+import { wallMs } from '~/shared/sound/clock'
+import { usePersonStore } from '~/shared/store/person'
+
+/** So many versions of a routine are kept. */
+const MOST_VERSIONS = 20
+
+/** A routine under one's hands: every change is kept at once and can be taken back and done again, without limit in the visit. */
+export function useRoutineEditing(routineId: string) {
+  const person = usePersonStore()
+  const kept = computed(() => person.person.routines.find(({ id }) => id === routineId) ?? null)
+  const routine = shallowRef<Routine | null>(kept.value)
+  const history = useManualRefHistory(routine)
+  const selected = ref<string[]>([])
+  const said = ref('')
+  /** The routine as it would be, while something is pulled. */
+  const pulled = shallowRef<Routine | null>(null)
+  let versioned = false
+
+  async function change(next: Routine, what = '') {
+    const before = routine.value
+    if (!before || next === before) return
+    // At once: another change may come before anything is written, and builds on this one.
+    routine.value = next
+    history.commit()
+    const firstOfVisit = !versioned
+    versioned = true
+    await Promise.all([keep(what), firstOfVisit ? keepVersion(before) : null])
+  }
+  async function keep(what: string) {
+    said.value = what
+    if (routine.value) await person.putRoutine(routine.value)
+  }
+  /** While something is pulled only the brook shows it, so that the pull stays smooth; at its end it is one change. */
+  function pull(next: Routine) {
+    pulled.value = next
+  }
+  async function settlePull(what: string) {
+    const next = pulled.value
+    pulled.value = null
+    if (next) await change(next, what)
+  }
+  async function undo() {
+    if (!history.canUndo.value) return
+    history.undo()
+    await keep('Taken back.')
+  }
+  async function redo() {
+    if (!history.canRedo.value) return
+    history.redo()
+    await keep('Done again.')
+  }
+
+  const versions = computed(() =>
+    person.person.routineVersions
+      .filter((version) => version.routineId === routineId)
+      .sort((one, other) => other.at.localeCompare(one.at)),
+  )
+  /** Keep the routine as it is to return to. Empty ones and ones that are kept already are not kept again. */
+  async function keepVersion(as: Routine | null = routine.value) {
+    if (!as || as.entries.length === 0) return
+    if (versions.value.some((version) => dequal(version.routine, as))) return
+    const at = new Date(wallMs()).toISOString()
+    await person.putRoutineVersion({ id: crypto.randomUUID(), routineId, at, routine: as })
+    for (const old of versions.value.slice(MOST_VERSIONS)) await person.remove('routineVersions', old.id)
+  }
+
+  const { canUndo, canRedo } = history
+  return {
+    kept,
+    routine,
+    pulled,
+    canUndo,
+    canRedo,
+    selected,
+    said,
+    change,
+    pull,
+    settlePull,
+    undo,
+    redo,
+    versions,
+    keepVersion,
+  }
+}
+
+export const newStepId = () => `s-${crypto.randomUUID().slice(0, 8)}`

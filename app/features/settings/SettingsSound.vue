@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import type { Settings } from '#core/formats'
+import { PHRASES, TIMBRES, type BellName, type Cue, type Timbre } from '#core/sound'
+import { deviceVoices } from '~/shared/sound/speaker'
+import { useTrySound } from '~/shared/sound/trySound'
+import { usePersonStore } from '~/shared/store/person'
+import SettingChoice from './SettingChoice.vue'
+import SettingNumber from './SettingNumber.vue'
+
+/** What a session sounds like, and what is said in it; each can be tried. */
+const emit = defineEmits<{ save: [change: Partial<Settings>] }>()
+const person = usePersonStore()
+const sound = computed(() => person.settings.sound)
+const voice = computed(() => person.settings.voice)
+const saveSound = (change: Partial<Settings['sound']>) => emit('save', { sound: { ...sound.value, ...change } })
+const saveVoice = (change: Partial<Settings['voice']>) => emit('save', { voice: { ...voice.value, ...change } })
+
+const TIMBRE_WORDS: Record<Timbre, string> = { reed: 'reed', water: 'water', bowl: 'rubbed bowl' }
+const timbres = TIMBRES.map((value) => ({ value, name: TIMBRE_WORDS[value] }))
+const COUNTS = [
+  { value: 'all', name: 'every count left' },
+  { value: 'left', name: 'the count left, now and then' },
+  { value: 'last', name: 'only the last one' },
+  { value: 'none', name: 'nothing' },
+]
+const BELL_NAMES: { bell: BellName; name: string }[] = [
+  { bell: 'form', name: 'next form' },
+  { bell: 'side', name: 'change of sides' },
+  { bell: 'last', name: 'last one' },
+  { bell: 'stillness', name: 'stillness' },
+  { bell: 'end', name: 'the end' },
+]
+const VOLUMES = [
+  { key: 'breathVolume', name: 'Breath tone' },
+  { key: 'bellVolume', name: 'Bells' },
+  { key: 'voiceVolume', name: 'Voice' },
+] as const
+
+const voices = ref(0)
+onMounted(() => (voices.value = deviceVoices().length))
+const VOICE_FROM = [
+  { value: 'device', name: 'the device’s own' },
+  { value: 'shipped', name: 'the one that ships' },
+] as const
+
+const { play } = useTrySound()
+const tryBreath = () =>
+  play([
+    { kind: 'breath', atSeconds: 0.2, lengthSeconds: 2.5, fromLevel: 0, toLevel: 1, breath: 'in' },
+    { kind: 'breath', atSeconds: 2.7, lengthSeconds: 3, fromLevel: 1, toLevel: 0, breath: 'out' },
+  ])
+const tryBell = (bell: BellName) => play([{ kind: 'bell', atSeconds: 0.2, bell }])
+const tryVoice = () => {
+  const phrases = ['3', PHRASES.more, PHRASES.changeSides].map((text) => ({ text, formId: '', cue: '' }))
+  const cue: Cue = { kind: 'voice', atSeconds: 0.2, lengthSeconds: 2, phrases }
+  return play([cue])
+}
+</script>
+
+<template>
+  <section class="stack" aria-labelledby="sound">
+    <h2 id="sound">Sound and voice</h2>
+    <label class="row">
+      <ToggleSwitch :model-value="sound.silent" @update:model-value="saveSound({ silent: $event })" />
+      silence
+    </label>
+    <label class="row">
+      <ToggleSwitch :model-value="sound.quiet" @update:model-value="saveSound({ quiet: $event })" />
+      quiet, for late hours
+    </label>
+    <SettingChoice
+      label="The breath sounds like"
+      :model-value="sound.timbre"
+      :options="timbres"
+      @save="saveSound({ timbre: $event })"
+    />
+    <div v-for="{ key, name } in VOLUMES" :key="key" class="field">
+      <span :id="key">{{ name }}</span>
+      <Slider
+        :model-value="Math.round(sound[key] * 100)"
+        :aria-labelledby="key"
+        @update:model-value="saveSound({ [key]: ($event as number) / 100 })"
+      />
+    </div>
+    <div class="row tries" role="group" aria-label="Try the sounds">
+      <Button label="Hear a breath" size="small" severity="secondary" @click="tryBreath" />
+      <Button
+        v-for="{ bell, name } in BELL_NAMES"
+        :key="bell"
+        :label="`Bell: ${name}`"
+        size="small"
+        severity="secondary"
+        @click="tryBell(bell)"
+      />
+      <Button label="Hear the voice" size="small" severity="secondary" @click="tryVoice" />
+    </div>
+    <SettingChoice label="Voice" :model-value="voice.from" :options="VOICE_FROM" @save="saveVoice({ from: $event })">
+      <p v-if="voice.from === 'device' && voices === 0" class="small soft">
+        This device has no English voice of its own, so the one that ships is used. My own recordings, made on a form’s
+        page, come before both.
+      </p>
+    </SettingChoice>
+    <label class="row">
+      <ToggleSwitch :model-value="voice.announces" @update:model-value="saveVoice({ announces: $event })" />
+      says the next form, the stance and the side
+    </label>
+    <label class="row">
+      <ToggleSwitch :model-value="voice.movements" @update:model-value="saveVoice({ movements: $event })" />
+      says the word of each movement
+    </label>
+    <label class="row">
+      <ToggleSwitch :model-value="voice.captions" @update:model-value="saveVoice({ captions: $event })" />
+      shows in writing what sounds and what is said
+    </label>
+    <div class="field inline">
+      <label id="counts-said">Says of the count</label>
+      <Select
+        :model-value="voice.counts"
+        :options="COUNTS"
+        option-label="name"
+        option-value="value"
+        aria-labelledby="counts-said"
+        @update:model-value="saveVoice({ counts: $event })"
+      />
+    </div>
+    <SettingNumber
+      v-if="voice.counts === 'left'"
+      label="once in so many repetitions"
+      :model-value="voice.every"
+      :min="2"
+      :max="12"
+      @save="saveVoice({ every: $event })"
+    />
+  </section>
+</template>
+
+<style scoped>
+.tries {
+  flex-wrap: wrap;
+}
+</style>

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { NOT_SAID, journalTotals, streaks, weeksOfStones } from '#core/journal'
+import { readyToday } from '#core/plan'
+import { useCompiled } from '~/shared/store/compiled'
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
+import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import FeltScales from '~/shared/ui/FeltScales.vue'
+import SteppingStones from '~/shared/drawing/SteppingStones.vue'
+import { readyPhrase, streakPhrase } from './todayWords'
+
+const person = usePersonStore()
+const follow = useFollowStore()
+const compiled = useCompiled()
+useHead({ title: 'Today · Pebblebrook' })
+
+const WEEKS_SHOWN = 4
+const rules = computed(() => ({ dayEndsAtHour: person.settings.dayEndsAtHour, restPlan: person.settings.restPlan }))
+const row = computed(() => streaks(person.sessions, person.today, rules.value))
+const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
+const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
+
+const ready = computed(() =>
+  readyToday(person.routines, person.sessions, person.today, rules.value.dayEndsAtHour)
+    .map((entry) => ({ ...entry, compiled: compiled(entry.routine) }))
+    .filter(({ compiled: { ok }, routine }) => ok && routine.entries.length > 0),
+)
+const first = computed(() => ready.value[0] ?? null)
+const others = computed(() => ready.value.slice(1, 6))
+const longestSeconds = computed(() =>
+  Math.max(0, ...others.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
+)
+const before = ref({ ...NOT_SAID })
+
+async function begin(routineId: string) {
+  const routine = person.routines.find(({ id }) => id === routineId)
+  if (!routine) return
+  follow.prepare(routine)
+  follow.before = { ...before.value }
+  follow.command('start')
+  await navigateTo('/follow')
+}
+</script>
+
+<template>
+  <div class="stack today">
+    <h1>{{ weekdayPhrase(person.today) }}</h1>
+
+    <section v-if="first?.compiled.ok" class="ready" aria-label="Ready to practise">
+      <div class="spread">
+        <div>
+          <h2>{{ first.routine.name }}</h2>
+          <p>
+            <strong>{{ durationPhrase(first.compiled.totals.totalSeconds) }}</strong> at my breath ·
+            {{ plural(first.compiled.totals.bySteps.length, 'step') }} · {{ readyPhrase(first.reason) }}
+          </p>
+        </div>
+        <Button class="begin" size="large" label="Begin" autofocus icon="pi pi-play" @click="begin(first.routine.id)" />
+      </div>
+      <BrookDrawing :timeline="first.compiled.timeline" size="small" />
+      <details class="feeling">
+        <summary>Say how it is now</summary>
+        <FeltScales v-model="before" legend="Only if you care to. A second press takes a word back." />
+      </details>
+    </section>
+
+    <div class="columns">
+      <section class="stack" aria-labelledby="days">
+        <h2 id="days">The days</h2>
+        <p>{{ streakPhrase(row) }}</p>
+        <SteppingStones :weeks="weeks" :today="person.today" />
+        <p class="soft">
+          {{ minutesPhrase(totals.secondsThisWeek) }} on {{ plural(totals.daysThisWeek, 'day') }} this week. An outlined
+          stone is a planned rest.
+        </p>
+      </section>
+
+      <section class="stack" aria-labelledby="others">
+        <h2 id="others">Also ready</h2>
+        <ul class="others">
+          <li v-for="entry in others" :key="entry.routine.id">
+            <div class="spread">
+              <div>
+                <h3>{{ entry.routine.name }}</h3>
+                <p v-if="entry.compiled.ok" class="small soft">
+                  {{ durationPhrase(entry.compiled.totals.totalSeconds) }} · {{ readyPhrase(entry.reason) }}
+                </p>
+              </div>
+              <Button
+                size="small"
+                severity="secondary"
+                label="Begin"
+                :aria-label="`Begin ${entry.routine.name}`"
+                @click="begin(entry.routine.id)"
+              />
+            </div>
+            <BrookDrawing
+              v-if="entry.compiled.ok"
+              :timeline="entry.compiled.timeline"
+              :scale-seconds="longestSeconds"
+            />
+          </li>
+        </ul>
+        <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.today {
+  gap: 1.6rem;
+}
+.ready {
+  display: grid;
+  gap: 0.8rem;
+}
+.ready h2 {
+  font-size: 1.6rem;
+}
+.begin {
+  font-size: 1.3rem;
+  padding: 0.8rem 2rem;
+}
+.feeling {
+  max-width: 48rem;
+}
+summary {
+  cursor: pointer;
+  padding: 0.5rem 0;
+  width: fit-content;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 2rem 3rem;
+  align-items: start;
+}
+.others {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 1.2rem;
+}
+@media (max-width: 820px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .begin {
+    width: 100%;
+  }
+}
+</style>

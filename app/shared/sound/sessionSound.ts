@@ -1,0 +1,116 @@
+import { shallowRef } from 'vue'
+import type { Recording } from '#core/formats'
+import { waitsFrom, type CommandName, type RunnerState } from '#core/runner'
+import { answerPhrases, cuesOf, spokenCues, type Cue, type SoundSettings, type VoiceSettings } from '#core/sound'
+import type { Timeline } from '#core/timeline'
+import { audioSecondsAt, driveBy } from './clock'
+import { createLingerCues } from './lingerCues'
+import { createPlayer, type Player } from './player'
+import { startSoundWorker, type SoundWorkerClient } from './soundWorker'
+import { createSpeaker } from './speaker'
+
+const BEAT_MS = 200
+
+/** How a session sounds now; asked whenever it matters, as it may be changed in the middle. */
+export interface SoundOfPerson {
+  sound: SoundSettings
+  voice: VoiceSettings
+  recordings: readonly Recording[]
+}
+
+/**
+ * All that is heard of a session: its cues put on the audio clock, answers to commands, and the worker's beat that keeps it going while
+ * the page is hidden. `onBeat` is told the milliseconds since the beat before, as the worker saw them.
+ */
+export function createSessionSound(now: () => SoundOfPerson, onBeat: (sinceMs?: number) => void) {
+  const speaker = createSpeaker()
+  /** The clips are at hand, and how long words take is known. */
+  const voiceReady = shallowRef(false)
+  const cuesWhileLingering = createLingerCues()
+  let worker: SoundWorkerClient | null = null
+  let player: Player | null = null
+
+  function openVoice() {
+    const { voice, recordings } = now()
+    speaker.set(voice, recordings)
+    void speaker.open().then(() => (voiceReady.value = true))
+  }
+  /** Have at hand what the first bell needs: it is due with the first key. */
+  function prepare() {
+    worker ??= startSoundWorker(BEAT_MS, onBeat)
+    openVoice()
+  }
+  /** Let it sound; works best from a key or a tap. */
+  function open() {
+    prepare()
+    if (!player) {
+      player = createPlayer(worker!, speaker, now().sound)
+      player.prepare()
+      driveBy(player.context)
+      player.context.addEventListener('statechange', () => onBeat())
+    }
+    void player.unlock()
+  }
+
+  /** All that is heard and said of a Timeline, in the order of time; without breath tones where the breath is left to me. */
+  function cuesFor(timeline: Timeline, breathTones: boolean): Cue[] {
+    const { voice, recordings } = now()
+    speaker.set(voice, recordings)
+    const said = voiceReady.value ? spokenCues(timeline, voice, speaker.secondsOf) : []
+    return [...cuesOf(timeline, { breathTones }), ...said].sort((one, other) => one.atSeconds - other.atSeconds)
+  }
+
+  /** Put on the clock what is due soon. */
+  function schedule(state: RunnerState, cues: readonly Cue[]) {
+    if (!player || state.status !== 'running') return
+    player.set(now().sound)
+    if (player.context.state !== 'running') void player.unlock()
+    const originMs = state.clockMs - state.positionSeconds * 1000
+    if (audioSecondsAt(originMs) === null) return
+    // What lies beyond a waiting has no time yet.
+    const until = waitsFrom(state)
+    const heard = cuesWhileLingering(state, cues)
+    player.schedule(until === null ? heard : heard.filter(({ atSeconds }) => atSeconds < until), (atSeconds) =>
+      audioSecondsAt(originMs + atSeconds * 1000),
+    )
+  }
+
+  /** Answer a command by a word, or by a small bell where nothing is said. */
+  function answer(name: CommandName, done: boolean, secondsLeft: number) {
+    if (!player) return
+    const { voice, sound } = now()
+    const phrases = answerPhrases(name, done, secondsLeft)
+    if (phrases.length > 0 && voice.announces) player.say(phrases.map((text) => ({ text, formId: '', cue: '' })))
+    else if (done) player.now({ kind: 'bell', bell: 'heard', quiet: sound.quiet })
+  }
+
+  function closePlayer() {
+    driveBy(null)
+    player?.close()
+    player = null
+  }
+  function endBeat() {
+    worker?.end()
+    worker = null
+  }
+  return {
+    prepare,
+    open,
+    cuesFor,
+    schedule,
+    answer,
+    hush: () => player?.hush(),
+    /** The end was taken back: what rings out of it is broken off, and it begins anew. */
+    reopen() {
+      player?.hush()
+      closePlayer()
+      open()
+    },
+    /** Nothing more is due; what sounds rings out. */
+    endBeat,
+    close() {
+      closePlayer()
+      endBeat()
+    },
+  }
+}

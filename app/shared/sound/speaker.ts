@@ -1,0 +1,116 @@
+import { fromBase64, type Recording } from '#core/formats'
+import { guessedSeconds, type Phrase, type VoiceSettings } from '#core/sound'
+
+/** Where each clip lies in its pack, how long it is in bytes and in seconds. */
+type VoiceIndex = Record<'words' | 'forms' | 'movements', Record<string, [at: number, bytes: number, seconds: number]>>
+type Pack = keyof VoiceIndex
+
+/** Between two clips of one saying. */
+const GAP_SECONDS = 0.04
+
+/** Says things: by my own recordings, by the device's own speech, or by the clips that ship with the application. */
+export interface Speaker {
+  /** Load what is needed to phrases things, and to know how long they take to be said. */
+  open: () => Promise<void>
+  /** Use these settings and recordings from now on. */
+  set: (voice: VoiceSettings, recordings: readonly Recording[]) => void
+  secondsOf: (phrases: readonly Phrase[]) => number
+  /** Samples for all of it; null where the device itself must speak. */
+  buffersOf: (phrases: readonly Phrase[], context: BaseAudioContext) => Promise<AudioBuffer[] | null>
+  /** Let the device speak in so many seconds; the answer calls it off. */
+  speakAt: (phrases: readonly Phrase[], inSeconds: number, volume: number) => () => void
+  hush: () => void
+}
+
+/** Voices that are on the device itself: nothing may be fetched while practising. */
+export function deviceVoices(): SpeechSynthesisVoice[] {
+  if (!('speechSynthesis' in window)) return []
+  return speechSynthesis.getVoices().filter(({ localService, lang }) => localService && lang.startsWith('en'))
+}
+
+/** Make a speaker. (One closure over the clips that were loaded; its parts are functions of a few lines.) */
+export function createSpeaker(): Speaker {
+  let index: VoiceIndex | null = null
+  const packs = new Map<Pack, Promise<ArrayBuffer>>()
+  const clips = new Map<string, Promise<AudioBuffer>>()
+  let mine = new Map<string, Recording>()
+  let byDevice = false
+
+  const recordingOf = ({ formId, cue }: Phrase) => (formId ? mine.get(`${formId} ${cue.toLowerCase()}`) : undefined)
+  const clipOf = (text: string) => {
+    const key = text.trim().toLowerCase()
+    for (const pack of ['words', 'forms', 'movements'] as const) {
+      const at = index?.[pack][key]
+      if (at) return { pack, key, at }
+    }
+    return null
+  }
+
+  function packOf(pack: Pack): Promise<ArrayBuffer> {
+    const known = packs.get(pack) ?? fetch(`/voice/${pack}.bin`).then((answer) => answer.arrayBuffer())
+    packs.set(pack, known)
+    return known
+  }
+
+  async function decoded(key: string, bytes: () => Promise<ArrayBuffer>, context: BaseAudioContext) {
+    const known = clips.get(key) ?? bytes().then((data) => context.decodeAudioData(data))
+    clips.set(key, known)
+    return known
+  }
+
+  const silence = (context: BaseAudioContext, seconds: number) =>
+    new AudioBuffer({
+      length: Math.max(1, Math.round(seconds * context.sampleRate)),
+      numberOfChannels: 1,
+      sampleRate: context.sampleRate,
+    })
+
+  return {
+    async open() {
+      index ??= await fetch('/voice/index.json')
+        .then((answer) => answer.json() as Promise<VoiceIndex>)
+        .catch(() => null)
+      // The first words are due within a second of the beginning: they are at hand before.
+      if (!byDevice) await Promise.all([packOf('words'), packOf('forms')]).catch(() => undefined)
+    },
+    set(voice, recordings) {
+      byDevice = voice.from === 'device' && deviceVoices().length > 0
+      mine = new Map(recordings.map((recording) => [`${recording.formId} ${recording.cue.toLowerCase()}`, recording]))
+    },
+    secondsOf: (phrases) =>
+      phrases.reduce((sum, each) => {
+        const own = recordingOf(each)?.seconds
+        const clip = byDevice ? null : clipOf(each.text)?.at[2]
+        return sum + GAP_SECONDS + (own ?? clip ?? (byDevice ? guessedSeconds(each.text) : 0))
+      }, 0),
+    async buffersOf(phrases, context) {
+      // One's own voice and the device's cannot be put one after the other on one clock: own recordings are then used by themselves.
+      if (byDevice && !phrases.some(recordingOf)) return null
+      const parts: AudioBuffer[] = []
+      for (const each of phrases) {
+        const own = recordingOf(each)
+        const clip = clipOf(each.text)
+        if (own) {
+          parts.push(await decoded(own.id, async () => fromBase64(own.wav).buffer, context))
+        } else if (clip) {
+          const [at, bytes] = clip.at
+          parts.push(await decoded(clip.key, async () => (await packOf(clip.pack)).slice(at, at + bytes), context))
+        } else continue
+        parts.push(silence(context, GAP_SECONDS))
+      }
+      return parts
+    },
+    speakAt(phrases, inSeconds, volume) {
+      const timer = window.setTimeout(() => {
+        const utterance = new SpeechSynthesisUtterance(phrases.map(({ text }) => text).join(', '))
+        utterance.voice = deviceVoices()[0] ?? null
+        utterance.volume = volume
+        speechSynthesis.speak(utterance)
+      }, inSeconds * 1000)
+      return () => window.clearTimeout(timer)
+    },
+    hush() {
+      if ('speechSynthesis' in window) speechSynthesis.cancel()
+    },
+  }
+}

@@ -1,0 +1,26 @@
+import { compileTimeline, TooLongError, totalsOf, UnknownFormError, type Timeline, type Totals } from '#core/timeline'
+import type { Routine } from '#core/routine'
+import { usePersonStore } from './person'
+
+/** A routine compiled at my pace, my way and by my house rules; or the sentence that says why it cannot be. */
+export type Compiled = { ok: true; timeline: Timeline; totals: Totals } | { ok: false; why: string }
+
+/** Compiles routines for the screens, always with what the person has set now. */
+export function useCompiled() {
+  const person = usePersonStore()
+  return (routine: Routine): Compiled => {
+    try {
+      const timeline = compileTimeline({ routine, ...person.setting })
+      return { ok: true, timeline, totals: totalsOf(timeline) }
+    } catch (error) {
+      if (error instanceof UnknownFormError) {
+        return {
+          ok: false,
+          why: `It uses a form that is no longer here (${error.formId}). Remove that step to practise it.`,
+        }
+      }
+      if (error instanceof TooLongError) return { ok: false, why: error.message }
+      throw error
+    }
+  }
+}

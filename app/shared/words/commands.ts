@@ -1,0 +1,126 @@
+import type { DeviationKind, CommandName, RemoteAction } from '#core/runner'
+
+/** What can be done while following, as it is called everywhere. */
+export const ACTION_WORDS: Record<RemoteAction, string> = {
+  mySignal: 'My signal, or pause and go on',
+  pauseOrGoOn: 'Pause and go on',
+  next: 'Skip to the next form',
+  back: 'Back',
+  again: 'Again from the start',
+  oneMore: 'One more',
+  oneFewer: 'One fewer',
+  linger: 'Linger here',
+  slower: 'Slower',
+  faster: 'Faster',
+  shakeOut: 'Shake out',
+  rest: 'Rest',
+  sitDown: 'Sit down',
+  otherSide: 'The other side again',
+  watchFirst: 'Watch a round first',
+  dizzy: 'Dizzy',
+  leadIt: 'It leads',
+  leadMe: 'I lead',
+  leadBreath: 'My breath leads',
+  undo: 'Undo',
+  minutesLeft: 'Minutes left',
+  closeNow: 'Close now',
+  end: 'End',
+  nothing: 'Nothing',
+}
+
+/** What was done at a command, said afterwards. */
+export const ANSWER_WORDS: Partial<Record<CommandName | 'slept', string>> = {
+  next: 'Skipped.',
+  back: 'Gone back.',
+  again: 'Again from the start.',
+  oneMore: 'One more.',
+  oneFewer: 'One fewer.',
+  linger: 'The count left stays until you say so again.',
+  slower: 'Slower from the next breath.',
+  faster: 'Faster from the next breath.',
+  shakeOut: 'Shaking out after this breath.',
+  rest: 'A rest after this breath, until you go on.',
+  sitDown: 'Sitting from here on.',
+  otherSide: 'The other side comes once again.',
+  watchFirst: 'One round only to watch.',
+  dizzy: 'All pacing is dropped.',
+  leadIt: 'It leads, at my pace.',
+  leadMe: 'I lead: each repetition waits for my signal.',
+  leadBreath: 'My breath leads.',
+  minutesLeft: 'The rest is fitted.',
+  closeNow: 'Closing after this breath.',
+  undo: 'Taken back.',
+  slept: 'The device slept. Paused where it was.',
+}
+
+/** What happened besides the plan, in the journal. */
+export const DEVIATION_WORDS: Record<DeviationKind, string> = {
+  pause: 'paused',
+  next: 'skipped on',
+  back: 'went back',
+  again: 'began again',
+  oneMore: 'one more',
+  oneFewer: 'one fewer',
+  linger: 'lingered',
+  slower: 'slower',
+  faster: 'faster',
+  shakeOut: 'shook out',
+  rest: 'rested',
+  sitDown: 'sat down',
+  otherSide: 'the other side again',
+  watchFirst: 'watched a round',
+  dizzy: 'dizzy: pacing dropped',
+  leadIt: 'it led',
+  leadMe: 'I led',
+  leadBreath: 'my breath led',
+  minutesLeft: 'fitted to the minutes left',
+  closeNow: 'closed early',
+  fellBack: 'the breath was not heard',
+}
+
+const KEY_WORDS: Record<string, string> = {
+  ' ': 'space',
+  ArrowRight: '→',
+  ArrowLeft: '←',
+  Escape: 'esc',
+  PageDown: 'page down',
+  PageUp: 'page up',
+  '-': '−',
+}
+const PAD_WORDS: Record<string, string> = {
+  0: 'lower button',
+  1: 'right button',
+  2: 'left button',
+  3: 'upper button',
+  12: 'cross up',
+  13: 'cross down',
+  14: 'cross left',
+  15: 'cross right',
+}
+const MEDIA_WORDS: Record<string, string> = {
+  play: 'play',
+  pause: 'pause',
+  nexttrack: 'next track',
+  previoustrack: 'track before',
+  seekforward: 'forward',
+  seekbackward: 'backward',
+  stop: 'stop',
+}
+
+/** "page down", "two claps", "controller: lower button". */
+export function inputPhrase(input: string): string {
+  const index = input.indexOf(':')
+  const what = input.slice(index + 1)
+  switch (input.slice(0, index)) {
+    case 'key':
+      return KEY_WORDS[what] ?? what
+    case 'media':
+      return `media key: ${MEDIA_WORDS[what] ?? what}`
+    case 'pad':
+      return `controller: ${PAD_WORDS[what] ?? `button ${what}`}`
+    case 'clap':
+      return what === '2' ? 'two claps' : 'three claps'
+    default:
+      return `touch: ${what} half`
+  }
+}

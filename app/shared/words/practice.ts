@@ -1,0 +1,232 @@
+import {
+  type ArcPart,
+  type Area,
+  type Caution,
+  type ChoiceName,
+  type Choices,
+  type Condition,
+  type CountingKind,
+  type Form,
+  type LearningStage,
+  type MeetingMove,
+  STANCE_NAMES,
+  type Side,
+  type SideOrder,
+  type TraditionWord,
+  type VersionKind,
+} from '#core/forms'
+import type { FeelingScale, Sensation } from '#core/journal'
+
+/** The words of the interface for what core names. One place, so that a thing is called the same everywhere. */
+
+export const PART_WORDS: Record<ArcPart, string> = {
+  arrive: 'arrive',
+  loosen: 'loosen',
+  wake: 'wake',
+  work: 'work',
+  stand: 'stand',
+  gather: 'gather',
+  settle: 'settle',
+}
+
+export const STANCE_WORDS = STANCE_NAMES
+
+export const SIDE_ORDER_WORDS: Record<SideOrder, string> = {
+  none: 'no sides',
+  alternate: 'alternating sides',
+  oneThenOther: 'one side, then the other',
+  bothDirections: 'one way, then the other',
+}
+
+export const SIDE_WORDS: Record<Side, string> = {
+  none: '',
+  left: 'left',
+  right: 'right',
+  oneWay: 'one way',
+  otherWay: 'the other way',
+}
+
+/** "the left side", "the other way". */
+export function sidePhrase(side: Side): string {
+  return side === 'left' || side === 'right' ? `the ${side} side` : SIDE_WORDS[side]
+}
+
+export const COUNTING_WORDS: Record<CountingKind, string> = {
+  breathRepetitions: 'repetitions, breath by breath',
+  breathHold: 'a hold, counted in breaths',
+  time: 'a time',
+  beats: 'beats at a tempo',
+  open: 'open, until I say enough',
+}
+
+const UNIT_WORDS: Record<CountingKind, [one: string, more: string]> = {
+  breathRepetitions: ['time', 'times'],
+  breathHold: ['breath', 'breaths'],
+  time: ['s', 's'],
+  beats: ['beat', 'beats'],
+  open: ['s expected', 's expected'],
+}
+
+/** "4 times each side", "8 in all", "90 s". */
+export function countPhrase(form: Pick<Form, 'counting' | 'sides' | 'countScope'>, count: number): string {
+  const [one, more] = UNIT_WORDS[form.counting.by]
+  return [`${count} ${count === 1 ? one : more}`, scopePhrase(form)].filter(Boolean).join(' ')
+}
+
+/** What a count is meant for: each side, each way, or both together. */
+export function scopePhrase(form: Pick<Form, 'sides' | 'countScope'>): string {
+  if (form.sides === 'none') return ''
+  if (form.countScope === 'inAll') return 'in all'
+  return form.sides === 'bothDirections' ? 'each way' : 'each side'
+}
+
+export const AREA_WORDS: Record<Area, string> = {
+  neck: 'neck',
+  shoulders: 'shoulders',
+  arms: 'arms',
+  wrists: 'wrists',
+  chest: 'chest',
+  upperBack: 'upper back',
+  lowBack: 'low back',
+  spine: 'spine',
+  belly: 'belly',
+  hips: 'hips',
+  legs: 'legs',
+  knees: 'knees',
+  ankles: 'ankles',
+  feet: 'feet',
+  eyes: 'eyes',
+  breath: 'breath',
+  balance: 'balance',
+}
+
+/** The usual caution of the trade, as a sentence. Never a diagnosis. */
+export const CAUTION_WORDS: Record<Caution, string> = {
+  breathHold:
+    'Has a short hold of the breath: leave it out with high blood pressure, heart or eye-pressure trouble, or in pregnancy.',
+  deepFold: 'Folds deeply forward: bend the knees, and keep higher with a sore back, disc trouble or osteoporosis.',
+  headDown: 'The head goes low: stay higher with high blood pressure or glaucoma.',
+  strongTwist: 'Turns strongly: make it smaller with disc trouble or osteoporosis.',
+  oneLeg: 'Stands on one leg: keep a chair within reach.',
+  longStanding: 'Long standing: sit, or stand for less, with varicose veins, faintness or in pregnancy.',
+  heelDrop: 'Drops the heels: lower them softly with spinal or pelvic-floor trouble.',
+  heavyTapping: 'Knocks or taps: only lightly over an injury or with blood thinners.',
+  deepKnees: 'Bends the knees: the knee follows the toes and does not go past them; stand higher with sore knees.',
+  quickBreathing: 'Quick breathing: not with dizziness, high blood pressure or in pregnancy.',
+  strongBelly: 'Works the belly strongly: not in pregnancy, nor soon after surgery.',
+  wristWeights: 'With wrist weights: begin light or with none, and go without them with joint trouble.',
+}
+
+/** What a person may declare of the body. */
+export const CONDITION_WORDS: Record<Condition, string> = {
+  highBloodPressure: 'high blood pressure',
+  heart: 'heart trouble',
+  eyePressure: 'eye-pressure trouble',
+  osteoporosis: 'osteoporosis',
+  discTrouble: 'disc trouble',
+  soreLowBack: 'a sore low back',
+  soreKnees: 'sore knees',
+  poorBalance: 'poor balance',
+  dizziness: 'dizziness',
+  faintness: 'faintness or varicose veins',
+  pregnancy: 'pregnancy',
+  pelvicFloor: 'pelvic-floor or spinal trouble',
+  recentSurgery: 'recent surgery',
+  bloodThinners: 'blood thinners',
+  jointTrouble: 'joint trouble',
+}
+
+export const VERSION_WORDS: Record<VersionKind, string> = {
+  seated: 'seated',
+  supported: 'holding on to a chair',
+  imagined: 'imagined, for a limb that cannot move',
+  weighted: 'with wrist weights',
+}
+
+/** Kinds of the tradition's words. */
+export const TRADITION_WORDS: Record<TraditionWord['kind'], string> = {
+  phase: 'phase of the five',
+  organ: 'organ',
+  meridian: 'meridian',
+  season: 'season',
+  feeling: 'feeling',
+  other: 'other',
+}
+
+/** "toward ten or two o'clock" for a diagonal step: twelve o'clock is straight ahead, an hour is 30 degrees. */
+export function diagonalPhrase(degrees: number): string {
+  const hours = degrees / 30
+  return Number.isInteger(hours) && hours > 0 && hours < 6
+    ? `toward ${12 - hours} or ${hours} o’clock`
+    : `${degrees} degrees from straight ahead`
+}
+
+/** A movement that schools do on different breaths. */
+export const MEETING_WORDS: Record<MeetingMove, string> = {
+  rise: 'the rise',
+  strike: 'the strike',
+  round: 'the rounding of the back',
+}
+
+const ON_BREATH = { asTaught: 'as taught', in: 'in-breath', out: 'out-breath' }
+/** What can be chosen, and what each value of it is called. */
+export const CHOICE_WORDS: { [Name in ChoiceName]: { name: string; values: Record<Choices[Name], string> } } = {
+  firstSide: { name: 'Begin on', values: { left: 'left first', right: 'right first' } },
+  cueSides: { name: 'Sides are called', values: { own: 'my own left and right', mirrored: 'mirrored, as facing me' } },
+  airway: {
+    name: 'The air goes',
+    values: { asTaught: 'as taught', nose: 'nose in, nose out', noseMouth: 'nose in, mouth out' },
+  },
+  belly: {
+    name: 'On the in-breath the belly',
+    values: { asTaught: 'as taught', natural: 'swells (natural)', reverse: 'draws in (reverse)' },
+  },
+  riseOn: { name: 'Rise on the', values: ON_BREATH },
+  strikeOn: { name: 'Strike on the', values: ON_BREATH },
+  roundOn: { name: 'Round the back on the', values: ON_BREATH },
+  topHold: {
+    name: 'Short holds at the top',
+    values: { asTaught: 'as taught', leaveOut: 'left out', hold: 'at every top' },
+  },
+  handOnTop: { name: 'Hand on top', values: { left: 'left', right: 'right' } },
+  heels: { name: 'Dropping the heels', values: { drop: 'let them drop', quiet: 'lower them quietly' } },
+  massageUp: { name: 'Rubbing the belly, up on the', values: { right: 'right', left: 'left' } },
+  firstPhase: {
+    name: 'The five phases begin with',
+    values: { asTaught: 'as taught', wood: 'wood', fire: 'fire', earth: 'earth', metal: 'metal', water: 'water' },
+  },
+  eyes: { name: 'Eyes', values: { asTaught: 'as taught', open: 'open', lowered: 'lowered', closed: 'closed' } },
+}
+
+/** "toward two o’clock" where it is a whole hour, else in degrees; clockwise from straight ahead. */
+export function directionPhrase(degrees: number): string {
+  const hour = degrees / 30 === 0 ? 12 : degrees / 30
+  return Number.isInteger(hour) ? `toward ${hour} o’clock` : `toward ${degrees}°`
+}
+
+/** How far a form is learned. */
+export const STAGE_WORDS: Record<LearningStage, string> = {
+  watch: 'watching',
+  handsOnly: 'hands only',
+  slow: 'seated or slow',
+  whole: 'the whole movement, breath as it comes',
+  withBreath: 'movement with breath',
+  fromMemory: 'from memory',
+  linked: 'linked with others',
+}
+
+export const SCALE_WORDS: Record<FeelingScale, { name: string; steps: [string, string, string, string, string] }> = {
+  energy: { name: 'Energy', steps: ['spent', 'low', 'middling', 'lively', 'full'] },
+  calm: { name: 'Calm', steps: ['churned', 'restless', 'so-so', 'quiet', 'still'] },
+  ease: { name: 'Ease of body', steps: ['sore', 'stiff', 'so-so', 'loose', 'easy'] },
+}
+
+export const SENSATION_WORDS: Record<Sensation, string> = {
+  warmth: 'warmth',
+  tingling: 'tingling',
+  trembling: 'trembling',
+  ache: 'ache',
+  lightHeaded: 'light-headed',
+  heaviness: 'heaviness',
+  ease: 'ease',
+}

@@ -1,0 +1,7 @@
+/** Basics: checking values against schemas, chance, statistics, tolerances and legibility; no word of the trade. */
+export * from './schema'
+export { validate, type Checked, type Fault } from './validate'
+export { chanceFrom, normalFrom, type Chance } from './chance'
+export { deviation, median } from './statistics'
+export * from './tolerance'
+export * from './legibility'

@@ -1,0 +1,119 @@
+import * as yup from 'yup'
+
+/** Limits that keep one bad file from stopping the application; far above what anybody needs. */
+export const TEXT_LIMITS = { nameLength: 120, textLength: 4000 }
+
+/** Names are trimmed and not empty; ids are short plain words. */
+export const idSchema = yup
+  .string()
+  .required('${path} is missing')
+  .matches(/^[a-zA-Z0-9_-]{1,64}$/, '${path} must be 1 to 64 letters, digits, hyphens or underscores')
+export const idOrNull = idSchema.nullable().defined('${path} is missing')
+export const nameSchema = yup
+  .string()
+  .required('${path} is missing')
+  .trim('${path} must not begin or end with a space')
+  .max(TEXT_LIMITS.nameLength, '${path} must have at most ${max} characters')
+export const textSchema = yup
+  .string()
+  .defined('${path} is missing')
+  .max(TEXT_LIMITS.textLength, '${path} must have at most ${max} characters')
+/** A text of at most so many characters. */
+export const textUpTo = (most: number) => textSchema.max(most, `\${path} must have at most ${most} characters`)
+
+export const yesOrNo = () => yup.boolean().required('${path} is missing')
+
+/** One of a few words, and nothing else. */
+export const oneOf = <T extends string>(values: readonly T[]) =>
+  yup.string<T>().required('${path} is missing').oneOf(values, '${path} must be one of: ${values}')
+
+/** The same, or null where the choice is left open. */
+export const oneOfOrNull = <T extends string>(values: readonly T[]) =>
+  yup
+    .mixed<T>()
+    .nullable()
+    .defined('${path} is missing')
+    .test(
+      'one-of-or-null',
+      `\${path} must be one of: ${values.join(', ')}, null`,
+      (value) => value === null || values.some((known) => known === value),
+    )
+
+/** An instant such as 2026-03-01T06:30:00.000Z. */
+export const instantSchema = yup
+  .string()
+  .required('${path} is missing')
+  .test(
+    'instant',
+    '${path} must be a time in UTC such as 2026-03-01T06:30:00.000Z',
+    (value) =>
+      !value || (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/.test(value) && !Number.isNaN(Date.parse(value))),
+  )
+
+/** A calendar day such as 2026-03-01. */
+export const daySchema = yup
+  .string()
+  .required('${path} is missing')
+  .test('day', '${path} must be a day such as 2026-03-01', (value) => {
+    if (!value) return true
+    if (!/^\d{4}-\d{2}-\d{2}$/.test(value)) return false
+    const time = Date.parse(`${value}T00:00:00Z`)
+    return !Number.isNaN(time) && new Date(time).toISOString().startsWith(value)
+  })
+
+/** A number within bounds, in the unit that its name says. */
+export const numberBetween = (least: number, most: number) =>
+  yup
+    .number()
+    .required('${path} is missing')
+    .typeError('${path} must be a number')
+    .min(least, `\${path} must be at least ${least}`)
+    .max(most, `\${path} must be at most ${most}`)
+export const wholeBetween = (least: number, most: number) =>
+  numberBetween(least, most).integer('${path} must be a whole number')
+export const numberOrNull = (least: number, most: number) =>
+  numberBetween(least, most).nullable().optional().defined('${path} is missing')
+export const wholeOrNull = (least: number, most: number) =>
+  wholeBetween(least, most).nullable().optional().defined('${path} is missing')
+
+/** A schema for each field of a type and for no other: a field added in one place only does not compile. */
+export type FieldsOf<T> = { [Field in keyof T]-?: yup.ISchema<T[Field]> }
+
+/** An object with exactly the fields of `T`. */
+export function strictObject<T extends object>(fields: FieldsOf<T>): yup.ObjectSchema<T> {
+  const schema = yup
+    .object(fields as yup.ObjectShape)
+    .noUnknown('${path} has a field that is not known: ${unknown}')
+    .required('${path} is missing')
+  // What `fields` describes is `T`, field by field; yup's own inference cannot follow a generic.
+  return schema as unknown as yup.ObjectSchema<T>
+}
+
+/** The same, or null. */
+export function strictObjectOrNull<T extends object>(fields: FieldsOf<T>): yup.ISchema<T | null> {
+  const schema: yup.ObjectSchema<object> = strictObject<object>(fields)
+  const orNull = schema.nullable().optional().default(undefined).defined('${path} is missing')
+  return orNull as unknown as yup.ISchema<T | null>
+}
+
+/** One of several objects, told apart by the word in one field. */
+export function oneOfKinds<Key extends string, T extends { [K in Key]: string }>(
+  key: Key,
+  schemas: { [Kind in T[Key]]: yup.ObjectSchema<Extract<T, { [K in Key]: Kind }>> },
+): yup.ISchema<T> {
+  const known = new Map<unknown, yup.Schema>(Object.entries(schemas))
+  const unknownKind = yup.object({ [key]: oneOf(Object.keys(schemas)) }).required('${path} is missing')
+  return yup.lazy((value: unknown) => {
+    const kind = typeof value === 'object' && value !== null ? (value as { [K in Key]?: unknown })[key] : undefined
+    return known.get(kind) ?? unknownKind
+  }) as yup.Lazy<T>
+}
+
+/** A list of at most so many items of one kind. */
+export function strictList<T>(item: yup.ISchema<T>, most: number, least = 0): yup.Schema<T[]> {
+  return yup
+    .array(item as yup.ISchema<T, yup.AnyObject>)
+    .required('${path} is missing')
+    .min(least, `\${path} must have at least ${least} entries`)
+    .max(most, `\${path} must have at most ${most} entries`) as unknown as yup.Schema<T[]>
+}

@@ -1,0 +1,103 @@
+import {
+  cautionsForMe,
+  formMyWay,
+  isStillCounting,
+  LEARNING_STAGES,
+  milderState,
+  wayFor,
+  type Condition,
+  type LearningStage,
+} from '../forms'
+import { activeSteps, findingsOf, type CheckFacts, type Finding, type StepFacts } from '../routine'
+import { compileTimeline, totalsOf, type Timeline, type CompileInput } from '../timeline'
+
+/** What is known of the person who will follow it. */
+export interface KnownPerson {
+  conditions: readonly Condition[]
+  /** The stage at which a form stands; null when nothing is said of it. */
+  stageOf: (formId: string) => LearningStage | null
+  longestStillSeconds: number | null
+}
+
+export const UNKNOWN_PERSON: KnownPerson = { conditions: [], stageOf: () => null, longestStillSeconds: null }
+
+/** Look a routine over as it will be followed. Throws as compiling does. */
+export function checkRoutine(input: CompileInput, person: KnownPerson): Finding[] {
+  return findingsOf(input.routine, checkFactsOf(input, person, compileTimeline(input)))
+}
+
+/** A form counts as learned, for a flow, from the whole movement on. */
+const LEARNED_FROM = LEARNING_STAGES.indexOf('whole')
+
+/** The figures that the check looks at, all taken from the Timeline. */
+export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline: Timeline): CheckFacts {
+  const totals = totalsOf(timeline)
+  const breaths = breathLengths(timeline)
+  const steps = activeSteps(input.routine).flatMap((step): StepFacts[] => {
+    const form = input.forms.find(({ id }) => id === step.formId)
+    const total = totals.bySteps.find(({ stepId }) => stepId === step.id)
+    if (!form || !total) return []
+    const way = wayFor(step, input.ways)
+    const mine = formMyWay(form, way, input.rules).form
+    const occurrences = timeline.occurrences.filter(({ stepId }) => stepId === step.id)
+    const length = breaths.get(step.id)
+    const stage = person.stageOf(form.id)
+    return [
+      {
+        stepId: step.id,
+        formName: total.formName,
+        part: step.part,
+        seconds: total.seconds,
+        sidesEven: total.sidesEven,
+        still: isStillCounting(mine.counting.by),
+        effort: mine.effort,
+        oneDirection: form.sides === 'bothDirections' && total.counts.some(({ count }) => count === 0),
+        shortestBreathSeconds: length?.shortest ?? null,
+        longestBreathSeconds: length?.longest ?? null,
+        quickBreathing: form.cautions.includes('quickBreathing'),
+        cautions: cautionsForMe(form, person.conditions).map(({ caution, because }) => ({
+          caution,
+          because,
+          milder: milderState(form, caution, way, input.rules),
+        })),
+        learned: stage === null ? null : LEARNING_STAGES.indexOf(stage) >= LEARNED_FROM,
+        inFlow: occurrences.some(({ pattern }) => pattern === 'rounds' || pattern === 'link'),
+      },
+    ]
+  })
+  return {
+    movingSeconds: totals.movingSeconds,
+    closingSeconds: totals.closingSeconds,
+    closingShareWanted: input.rules.closingShare,
+    steps,
+    longestStillSeconds: person.longestStillSeconds,
+  }
+}
+
+/** The shortest and the longest led breath of each step: the time between the starts of two in-breaths of one repetition, or its whole. */
+function breathLengths(timeline: Timeline): Map<string, { shortest: number; longest: number }> {
+  const lengths = new Map<string, { shortest: number; longest: number }>()
+  const note = (stepId: string, seconds: number) => {
+    const known = lengths.get(stepId)
+    lengths.set(stepId, {
+      shortest: Math.min(known?.shortest ?? Infinity, seconds),
+      longest: Math.max(known?.longest ?? 0, seconds),
+    })
+  }
+  let breath = 0
+  timeline.segments.forEach((segment, at) => {
+    const { kind, breath: now, lengthSeconds, endsRepetition } = segment
+    if ((kind !== 'phase' && kind !== 'hold') || now === 'free') return
+    const before = timeline.segments[at - 1]
+    const stepId = timeline.occurrences[segment.occurrence]!.stepId
+    if (now === 'in' && before && before.breath !== 'in' && breath > 0 && before.occurrence === segment.occurrence) {
+      note(stepId, breath)
+      breath = 0
+    }
+    breath += lengthSeconds
+    if (!endsRepetition) return
+    note(stepId, breath)
+    breath = 0
+  })
+  return lengths
+}

@@ -1,0 +1,66 @@
+import { allowedCounts, usualCount, type Form } from '../forms'
+import { changeGroup, changeStep, type Entry, type FitOption, type Routine } from '../routine'
+import type { CompileInput } from '../timeline'
+
+export interface FitRequest extends CompileInput {
+  targetSeconds: number
+  /** How far off the length may be; null for half a repetition of the shortest form. */
+  toleranceSeconds: number | null
+}
+
+/** What of an entry can be chosen. */
+export interface Choice {
+  entry: Entry
+  /** A count, rounds, or breaths in each position. */
+  of: 'count' | 'rounds' | 'each'
+  present: number
+  options: FitOption[]
+}
+
+/** At most so many rounds as twice the present ones: more would be another routine. Our choice. */
+const MOST_ROUNDS_TIMES = 2
+
+/** What an entry lets one choose: a step its count, a post the breaths in each position, other groups their rounds. */
+export function choiceOf(entry: Entry, { forms }: CompileInput): Choice {
+  const formOf = (id: string) => forms.find((form) => form.id === id)
+  const dropped: FitOption[] = entry.optional && !entry.pinned ? [{ value: 0, cost: 0, drops: true }] : []
+  const only = (value: number): FitOption[] => [{ value, cost: 0, drops: false }]
+  if (entry.kind === 'step') {
+    const form = formOf(entry.formId)
+    const options = entry.pinned || !form ? only(entry.count) : countOptions(form)
+    return { entry, of: 'count', present: entry.count, options: [...options, ...dropped] }
+  }
+  if (entry.pattern === 'post') {
+    const first = entry.steps[0]
+    const form = first && formOf(first.formId)
+    const present = first?.count ?? 1
+    const options = entry.pinned || !form ? only(present) : countOptions(form)
+    return { entry, of: 'each', present, options: [...options, ...dropped] }
+  }
+  const options = entry.pinned
+    ? only(entry.rounds)
+    : Array.from({ length: Math.min(36, Math.max(entry.rounds * MOST_ROUNDS_TIMES, 1)) }, (_, done) => ({
+        value: done + 1,
+        cost: (done + 1 - entry.rounds) ** 2,
+        drops: false,
+      }))
+  return { entry, of: 'rounds', present: entry.rounds, options: [...options, ...dropped] }
+}
+
+/** Every allowed count; the cost is the square of the steps from the usual one. */
+function countOptions(form: Form): FitOption[] {
+  const counts = allowedCounts(form)
+  const usual = counts.indexOf(usualCount(form))
+  return counts.map((value, index) => ({ value, cost: (index - usual) ** 2, drops: false }))
+}
+
+export function withOption(routine: Routine, entry: Entry, option: FitOption): Routine {
+  if (option.drops) {
+    return entry.kind === 'step'
+      ? changeStep(routine, entry.id, { off: true })
+      : changeGroup(routine, entry.id, { off: true })
+  }
+  if (entry.kind === 'step') return changeStep(routine, entry.id, { count: option.value })
+  if (entry.pattern !== 'post') return changeGroup(routine, entry.id, { rounds: option.value })
+  return changeGroup(routine, entry.id, { steps: entry.steps.map((step) => ({ ...step, count: option.value })) })
+}

@@ -1,0 +1,208 @@
+import { ARC_PARTS, isClosingPart, type ArcPart, type Caution, type Condition } from '../forms'
+import { closingSecondsWanted, keepsClosing } from './closing'
+import { activeSteps, type Routine } from './types'
+
+/** What the check sees of one step: facts of the Timeline, and of its form as it is done. */
+export interface StepFacts {
+  stepId: string
+  formName: string
+  part: ArcPart
+  seconds: number
+  sidesEven: boolean
+  still: boolean
+  effort: { legs: number; shoulders: number; spine: number; balance: number }
+  /** Only one direction of a form that has two is done. */
+  oneDirection: boolean
+  /** The quickest breath that it leads, in seconds; null where none is led. */
+  shortestBreathSeconds: number | null
+  longestBreathSeconds: number | null
+  quickBreathing: boolean
+  /** Cautions that concern this person, and whether the milder version is already done or can be. */
+  cautions: { caution: Caution; because: Condition[]; milder: 'done' | 'possible' | 'none' }[]
+  /** How far it is learned; `null` when nothing is said. */
+  learned: boolean | null
+  /** Part of a flow of rounds or a link. */
+  inFlow: boolean
+}
+
+/** The facts of a whole routine, and what is known of the person. */
+export interface CheckFacts {
+  movingSeconds: number
+  closingSeconds: number
+  closingShareWanted: number
+  steps: StepFacts[]
+  /** The longest stillness of this person so far; null without any. */
+  longestStillSeconds: number | null
+}
+
+export const FINDING_KINDS = [
+  'noClosing',
+  'shortClosing',
+  'unevenSides',
+  'coldStart',
+  'longStillness',
+  'legLoad',
+  'quickBreath',
+  'longBreath',
+  'caution',
+  'notLearned',
+  'oneDirection',
+] as const
+export type FindingKind = (typeof FINDING_KINDS)[number]
+
+/** Something that a good teacher would point out. The words are the screen's; `key` silences it for this routine. */
+export interface Finding {
+  key: string
+  kind: FindingKind
+  /** The steps that it is about. */
+  stepIds: string[]
+  names: string[]
+  /** Seconds, where the kind has some: missing closing, the stillness, the breath. */
+  seconds: number
+  /** What it is compared with: the share wanted, the longest stillness so far. */
+  against: number
+  caution: { caution: Caution; because: Condition[] } | null
+  /** What the one-key mend does; null where only the person can mend it. */
+  mend: MendKind | null
+}
+export type MendKind =
+  | 'addClosing'
+  | 'lengthenClosing'
+  | 'evenSides'
+  | 'addLoosening'
+  | 'shorten'
+  | 'putBetween'
+  | 'milder'
+  | 'takeOutOfFlow'
+  | 'bothDirections'
+
+/** Deep work needs some loosening before it. Our choice of how much. */
+const LOOSE_SECONDS = 60
+const DEEP = 2
+/** A first stillness may last so long; later ones half as long again as the longest so far. Beginners' 3 to 5 minutes are common practice. */
+const FIRST_STILL_SECONDS = 300
+const STILL_GROWTH = 1.5
+/** So much hard leg work in one piece is piled up. Our choice. */
+const LEG_LOAD_SECONDS = 480
+/** Breaths outside this are too quick or too long to be led for long. Our choice, from the slow-breathing range near 6 a minute. */
+const QUICK_BREATH_SECONDS = 2.5
+const LONG_BREATH_SECONDS = 20
+const QUICK_FOR_SECONDS = 60
+
+/** All findings, those silenced for this routine left out; the order is that of `FINDING_KINDS`. */
+export function findingsOf(routine: Routine, facts: CheckFacts): Finding[] {
+  if (activeSteps(routine).length === 0) return []
+  const { steps } = facts
+  const found = [
+    ...closing(facts),
+    ...each(
+      steps.filter(({ sidesEven }) => !sidesEven),
+      'unevenSides',
+      'evenSides',
+    ),
+    ...coldStart(steps),
+    ...stillness(facts),
+    ...legLoad(steps),
+    ...breath(steps),
+    ...cautions(steps),
+    ...each(
+      steps.filter(({ learned, inFlow }) => inFlow && learned === false),
+      'notLearned',
+      'takeOutOfFlow',
+    ),
+    ...each(
+      steps.filter(({ oneDirection }) => oneDirection),
+      'oneDirection',
+      'bothDirections',
+    ),
+  ]
+  return found.filter(({ key }) => !routine.silenced.includes(key))
+}
+
+const finding = (kind: FindingKind, about: readonly StepFacts[], more: Partial<Finding> = {}): Finding => ({
+  key: [kind, ...about.map(({ stepId }) => stepId)].join('/').slice(0, 160),
+  kind,
+  stepIds: about.map(({ stepId }) => stepId),
+  names: about.map(({ formName }) => formName),
+  seconds: 0,
+  against: 0,
+  caution: null,
+  mend: null,
+  ...more,
+})
+const each = (steps: readonly StepFacts[], kind: FindingKind, mend: MendKind) =>
+  steps.map((step) => finding(kind, [step], { mend }))
+
+function closing({ steps, movingSeconds, closingSeconds, closingShareWanted }: CheckFacts): Finding[] {
+  if (movingSeconds === 0) return []
+  if (!steps.some(({ part }) => isClosingPart(part))) return [finding('noClosing', [], { mend: 'addClosing' })]
+  const span = { movingSeconds, closingSeconds }
+  if (keepsClosing(span, closingShareWanted)) return []
+  const missing = closingSecondsWanted(span, closingShareWanted)
+  return [finding('shortClosing', [], { seconds: missing, against: closingShareWanted, mend: 'lengthenClosing' })]
+}
+
+/** Deep work of legs or spine before the body was loosened. */
+function coldStart(steps: readonly StepFacts[]): Finding[] {
+  const deep = steps.findIndex(
+    ({ effort, part }) =>
+      Math.max(effort.legs, effort.spine) >= DEEP && ARC_PARTS.indexOf(part) >= ARC_PARTS.indexOf('work'),
+  )
+  if (deep < 0) return []
+  const loosened = steps
+    .slice(0, deep)
+    .filter(({ part, effort }) => part === 'loosen' || part === 'wake' || Math.max(effort.legs, effort.spine) === 1)
+    .reduce((sum, { seconds }) => sum + seconds, 0)
+  return loosened >= LOOSE_SECONDS ? [] : [finding('coldStart', [steps[deep]!], { mend: 'addLoosening' })]
+}
+
+function stillness({ steps, longestStillSeconds }: CheckFacts): Finding[] {
+  const most = Math.max(FIRST_STILL_SECONDS, (longestStillSeconds ?? 0) * STILL_GROWTH)
+  return steps
+    .filter(({ still, part, effort, seconds }) => still && part !== 'settle' && effort.legs > 0 && seconds > most)
+    .map((step) =>
+      finding('longStillness', [step], { seconds: step.seconds, against: longestStillSeconds ?? 0, mend: 'shorten' }),
+    )
+}
+
+/** Hard leg work in one row for too long. */
+function legLoad(steps: readonly StepFacts[]): Finding[] {
+  const rows: StepFacts[][] = [[]]
+  for (const step of steps) {
+    if (step.effort.legs >= DEEP) rows.at(-1)!.push(step)
+    else if (rows.at(-1)!.length > 0) rows.push([])
+  }
+  return rows
+    .filter((row) => row.length > 1 && row.reduce((sum, { seconds }) => sum + seconds, 0) > LEG_LOAD_SECONDS)
+    .map((row) =>
+      finding('legLoad', row, { seconds: row.reduce((sum, { seconds }) => sum + seconds, 0), mend: 'putBetween' }),
+    )
+}
+
+function breath(steps: readonly StepFacts[]): Finding[] {
+  return steps.flatMap((step) => {
+    const { shortestBreathSeconds: shortest, longestBreathSeconds: longest, seconds } = step
+    const quick = step.quickBreathing || (shortest !== null && shortest < QUICK_BREATH_SECONDS)
+    if (quick && seconds > QUICK_FOR_SECONDS) {
+      return [finding('quickBreath', [step], { seconds, against: QUICK_FOR_SECONDS, mend: 'shorten' })]
+    }
+    if (longest !== null && longest > LONG_BREATH_SECONDS) {
+      return [finding('longBreath', [step], { seconds: longest, against: LONG_BREATH_SECONDS })]
+    }
+    return []
+  })
+}
+
+function cautions(steps: readonly StepFacts[]): Finding[] {
+  return steps.flatMap((step) =>
+    step.cautions
+      .filter(({ milder }) => milder !== 'done')
+      .map(({ caution, because, milder }) => ({
+        ...finding('caution', [step], {
+          caution: { caution, because },
+          mend: milder === 'possible' ? 'milder' : null,
+        }),
+        key: `caution/${caution}/${step.stepId}`,
+      })),
+  )
+}

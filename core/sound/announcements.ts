@@ -1,0 +1,50 @@
+import { endSeconds, type Occurrence, type Segment, type Timeline } from '../timeline'
+import { formPhrase, PART_PHRASES, phrase, PHRASES, sidePhrases, STANCE_PHRASES } from './phrases'
+import type { Phrase } from './types'
+
+/** Something to be said from a time on. */
+export interface Utterance {
+  atSeconds: number
+  phrases: Phrase[]
+}
+
+/** After a bell the voice waits so long. Our choice. */
+const AFTER_BELL_SECONDS = 0.6
+
+/**
+ * The announcement of a form: what comes, in which part, stance and side. It begins with so much lead time that it is over before the
+ * stance has to be changed, as far as the exercise before it allows. Null where the form flows on without a word.
+ */
+export function announcementOf(
+  timeline: Timeline,
+  occurrence: Occurrence,
+  secondsOf: (phrases: Phrase[]) => number,
+): Utterance | null {
+  const { segments, occurrences } = timeline
+  const before = occurrences[occurrence.index - 1]
+  const own = segments.filter((segment) => segment.occurrence === occurrence.index)
+  const announce = own[0]
+  if (announce?.kind !== 'announce') return null
+  const stanceChange = own.find(({ kind }) => kind === 'stanceChange')
+  const stage =
+    occurrence.stage === 'watch' ? PHRASES.watchFirst : occurrence.stage === 'handsOnly' ? PHRASES.handsOnly : ''
+  const phrases = [
+    ...(before ? [phrase(PHRASES.next)] : []),
+    ...(before?.part !== occurrence.part ? [phrase(PART_PHRASES[occurrence.part])] : []),
+    formPhrase(occurrence),
+    ...(stage ? [phrase(stage)] : []),
+    ...(!before || stanceChange || occurrence.stage === 'seated' ? [phrase(STANCE_PHRASES[occurrence.stance])] : []),
+    ...sidePhrases(announce),
+  ]
+  const dueSeconds = stanceChange?.startSeconds ?? endSeconds(timeline, announce)
+  const earliestSeconds = before ? before.bodyStartSeconds + before.bodySeconds : 0
+  const wantedSeconds = Math.min(announce.startSeconds + AFTER_BELL_SECONDS, dueSeconds - secondsOf(phrases))
+  return { atSeconds: Math.max(earliestSeconds, wantedSeconds), phrases }
+}
+
+/** The announcement of a change of sides, over before the second side begins where there is time for it. */
+export function sideAnnouncement(segment: Segment, secondsOf: (phrases: Phrase[]) => number): Utterance {
+  const phrases = [phrase(PHRASES.changeSides), ...sidePhrases(segment)]
+  const spareSeconds = segment.lengthSeconds - secondsOf(phrases) - AFTER_BELL_SECONDS
+  return { atSeconds: segment.startSeconds + Math.min(0, spareSeconds) + AFTER_BELL_SECONDS, phrases }
+}

@@ -1,0 +1,77 @@
+import type { ArcPart, Side, Stance } from '../forms'
+import type { Segment } from '../timeline'
+import type { Phrase } from './types'
+
+/** The words that are said of themselves; each is one shipped clip. */
+export const STANCE_PHRASES: Record<Stance, string> = {
+  together: 'feet together',
+  hipWidth: 'hip width',
+  shoulderWidth: 'shoulder width',
+  wide: 'wide stance',
+  diagonalStep: 'step diagonally',
+  oneLeg: 'on one leg',
+  seated: 'sitting',
+}
+export const PART_PHRASES: Record<ArcPart, string> = {
+  arrive: 'arrive',
+  loosen: 'loosen',
+  wake: 'wake',
+  work: 'the work',
+  stand: 'stand still',
+  gather: 'gather',
+  settle: 'settle',
+}
+export const SIDE_PHRASES: Record<Exclude<Side, 'none'>, string> = {
+  left: 'left side',
+  right: 'right side',
+  oneWay: 'one way',
+  otherWay: 'the other way',
+}
+/** What is said of changes and as answers to commands. */
+export const PHRASES = {
+  next: 'next',
+  more: 'more',
+  lastOne: 'last one',
+  changeSides: 'change sides',
+  rest: 'rest',
+  end: 'that is the end',
+  paused: 'paused',
+  goOn: 'going on',
+  dizzy: 'breathe normally. let everything go. go on when it has passed, or close',
+  undone: 'taken back',
+  closeNow: 'closing now',
+  minuteLeft: 'minute left',
+  minutesLeft: 'minutes left',
+  slower: 'slower',
+  faster: 'faster',
+  linger: 'stay here',
+  sitDown: 'sit down',
+  oneMore: 'one more',
+  oneFewer: 'one fewer',
+  again: 'again from the start',
+  otherSide: 'the other side again',
+  watchFirst: 'only watch this round',
+  handsOnly: 'hands only',
+  shakeOut: 'shake out',
+  leadIt: 'I lead',
+  leadMe: 'you lead',
+  leadBreath: 'your breath leads',
+  fellBack: 'I do not hear the breath, and lead meanwhile',
+  notNow: 'not now',
+} as const
+/** Numbers are said up to here: a full string of prayer beads. */
+export const MOST_NUMBER_SAID = 108
+
+/** Time to say something when its clip is not known: about 14 letters a second, and a pause. From memory, by ear. */
+export const guessedSeconds = (text: string) => 0.25 + text.length / 14
+
+/** Words that are said as they are, by one shipped clip. */
+export const phrase = (text: string): Phrase => ({ text, formId: '', cue: '' })
+export const formPhrase = ({ formId, formName }: { formId: string; formName: string }): Phrase => ({
+  text: formName,
+  formId,
+  cue: '',
+})
+/** The side of a segment as it is called; nothing where it has none. */
+export const sidePhrases = ({ saidSide }: Pick<Segment, 'saidSide'>): Phrase[] =>
+  saidSide === 'none' ? [] : [phrase(SIDE_PHRASES[saidSide])]

@@ -1,0 +1,221 @@
+import { ROUNDING_SECONDS } from '../basics'
+import { breathAt, type BreathSeconds, type Pace } from '../breath'
+import type { BreathKind, HouseRules, Move, Side } from '../forms'
+import { isBodyKind, type PaceScale, type ScheduleItem, type Segment, type SegmentKind } from './types'
+
+/** What of a segment is counted, and on which side. */
+export type Counted = Pick<
+  Segment,
+  | 'side'
+  | 'repetition'
+  | 'repetitions'
+  | 'remainingOnSide'
+  | 'remainingInStep'
+  | 'isLastOnSide'
+  | 'isLastInStep'
+  | 'level'
+>
+
+const uncountedOn = (side: Side): Counted => ({
+  side,
+  repetition: 0,
+  repetitions: 0,
+  remainingOnSide: 0,
+  remainingInStep: 0,
+  isLastOnSide: false,
+  isLastInStep: false,
+  level: '',
+})
+/** Where nothing is counted; all five are there once, as the inner loop asks for them. */
+const UNCOUNTED: Record<Side, Counted> = {
+  left: uncountedOn('left'),
+  right: uncountedOn('right'),
+  none: uncountedOn('none'),
+  oneWay: uncountedOn('oneWay'),
+  otherWay: uncountedOn('otherWay'),
+}
+
+/** Whether a segment begins its repetition, ends it, or neither. */
+export interface Bounds {
+  begins: boolean
+  ends: boolean
+}
+/** All four are there once: a session has thousands of segments. */
+const WITHIN: Bounds = { begins: false, ends: false }
+const BEGINS: Bounds = { begins: true, ends: false }
+const ENDS: Bounds = { begins: false, ends: true }
+export const WHOLE: Bounds = { begins: true, ends: true }
+
+/** The bounds of a phase of so many. */
+export function boundsOfPhase(index: number, phases: number): Bounds {
+  if (index === 0) return phases === 1 ? WHOLE : BEGINS
+  return index === phases - 1 ? ENDS : WITHIN
+}
+
+const MIRRORED: Record<Side, Side> = {
+  left: 'right',
+  right: 'left',
+  none: 'none',
+  oneWay: 'oneWay',
+  otherWay: 'otherWay',
+}
+
+/** A step toward two o'clock on the right goes toward ten o'clock on the left. */
+function mirroredDegrees(degrees: number | null, side: Side): number | null {
+  return degrees === null || side !== 'left' ? degrees : (360 - degrees) % 360
+}
+
+/** What is known of how an item really went. */
+type ItemFacts = Pick<ScheduleItem, 'actualSeconds' | 'abandoned'>
+const AS_PLANNED: ItemFacts = { actualSeconds: {}, abandoned: null }
+
+/** Builds a Timeline segment by segment: knows the time reached, and the breath there. */
+export class TimelineBuilder {
+  readonly segments: Segment[] = []
+  nowSeconds = 0
+  /** Cues name the side of somebody who faces me. */
+  mirrored = false
+  /** Times as long as my breath, in this performance. */
+  paceScale = 1
+  /** Nothing is counted: the movement is only looked at. */
+  watching = false
+  /** Segments with a length, made or only measured. */
+  pushed = 0
+  /** The slot of the next segment. Slots count segments without length too, so that they never shift. */
+  slot = 0
+  private occurrence = 0
+  private item: ItemFacts = AS_PLANNED
+  /** A repetition has begun in a segment that was passed over: it begins with the next one. */
+  private begun = false
+
+  /** With `keeps` false only the time is counted, and no segment is made. */
+  constructor(
+    private readonly pace: Pace,
+    readonly rules: HouseRules,
+    private readonly keeps: boolean,
+    private readonly paceScales: readonly PaceScale[],
+  ) {}
+
+  /** From here on segments belong to this item. */
+  begin(item: ItemFacts, occurrence: number): void {
+    this.item = item
+    this.occurrence = occurrence
+    this.slot = 0
+    this.begun = false
+  }
+
+  /** How many times as long as my breath things are now: what I asked for last counts. */
+  scaleNow(): number {
+    let scale = this.paceScale
+    for (const { fromSeconds, scale: asked } of this.paceScales) {
+      if (fromSeconds <= this.nowSeconds + ROUNDING_SECONDS) scale = this.paceScale * asked
+    }
+    return scale
+  }
+
+  breathNow(): BreathSeconds {
+    const breath = breathAt(this.pace, this.nowSeconds)
+    const scale = this.scaleNow()
+    if (scale === 1) return breath
+    return { inSeconds: breath.inSeconds * scale, outSeconds: breath.outSeconds * scale }
+  }
+
+  /** A segment in which nothing is counted. */
+  add(kind: SegmentKind, lengthSeconds: number, side: Side, cue: string): void {
+    this.push(kind, lengthSeconds, UNCOUNTED[side], 'free', cue, null, WITHIN, false)
+  }
+
+  /**
+   * Segments without length are left out, so that "what is at t" has one answer. Arguments one by one and fields written
+   * out, as this is the inner loop: spreading objects made compiling several times slower.
+   */
+  push(
+    kind: SegmentKind,
+    plannedSeconds: number,
+    counted: Counted,
+    breath: BreathKind,
+    cue: string,
+    move: Move | null,
+    bounds: Bounds,
+    openEnded: boolean,
+  ): void {
+    const slot = this.slot++
+    const { abandoned, actualSeconds } = this.item
+    if (abandoned && slot > abandoned.slot) return
+    const lengthSeconds = actualSeconds[slot] ?? plannedSeconds
+    let { begins, ends } = bounds
+    if (begins) this.begun = true
+    if (lengthSeconds <= 0) {
+      if (ends && slot in actualSeconds && abandoned?.slot !== slot) this.endRepetitionHere()
+      return
+    }
+    this.pushed += 1
+    if (!this.keeps) {
+      this.nowSeconds += lengthSeconds
+      return
+    }
+    const { side } = counted
+    begins = this.begun
+    this.begun = false
+    if (this.watching && isBodyKind(kind)) {
+      kind = 'watch'
+      counted = UNCOUNTED[side]
+      begins = false
+      ends = false
+      openEnded = false
+    }
+    this.segments.push({
+      index: this.segments.length,
+      startSeconds: this.nowSeconds,
+      lengthSeconds,
+      kind,
+      occurrence: this.occurrence,
+      slot,
+      side,
+      saidSide: this.mirrored ? MIRRORED[side] : side,
+      repetition: counted.repetition,
+      repetitions: counted.repetitions,
+      remainingOnSide: counted.remainingOnSide,
+      remainingInStep: counted.remainingInStep,
+      beginsRepetition: begins,
+      endsRepetition: ends && !(abandoned?.midway && abandoned.slot === slot),
+      isLastOnSide: counted.isLastOnSide,
+      isLastInStep: counted.isLastInStep,
+      openEnded,
+      breath,
+      cue,
+      move: move?.name ?? '',
+      stance: move?.stance ?? null,
+      directionDegrees: mirroredDegrees(move?.directionDegrees ?? null, side),
+      level: counted.level,
+    })
+    this.nowSeconds += lengthSeconds
+  }
+
+  /** A repetition that was ended early, by a signal or a turn of the breath, ends with what was done of it. */
+  private endRepetitionHere(): void {
+    const last = this.segments.at(-1)
+    if (last && last.occurrence === this.occurrence) last.endsRepetition = true
+  }
+
+  /** Whole breaths of rest. */
+  addRest(breaths: number): void {
+    for (let done = 0; done < breaths; done += 1) {
+      const { inSeconds, outSeconds } = this.breathNow()
+      const remaining = breaths - done - 1
+      const isLast = breaths > 1 && remaining === 0
+      const counted: Counted = {
+        side: 'none',
+        repetition: done + 1,
+        repetitions: breaths,
+        remainingOnSide: remaining,
+        remainingInStep: remaining,
+        isLastOnSide: isLast,
+        isLastInStep: isLast,
+        level: '',
+      }
+      this.push('rest', inSeconds, counted, 'in', 'Rest', null, BEGINS, false)
+      this.push('rest', outSeconds, counted, 'out', 'Rest', null, ENDS, false)
+    }
+  }
+}

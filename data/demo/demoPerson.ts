@@ -1,0 +1,228 @@
+import { Temporal } from 'temporal-polyfill'
+import { chanceFrom, type Chance } from '#core/basics'
+import {
+  estimateFromTurns,
+  findTurns,
+  measureToKeep,
+  simulateBelt,
+  USUAL_BELT,
+  type BreathMeasure,
+  type BreathSeconds,
+  type Pace,
+} from '#core/breath'
+import type { Form, LearningStage } from '#core/forms'
+import { addDays, elsewhereRecord, recordOf, weekday, type Felt, type SessionRecord } from '#core/journal'
+import { stepsOf, type Routine } from '#core/routine'
+import {
+  outcomeOf,
+  readyRunner,
+  reduce,
+  tick,
+  type PlainCommand,
+  type RunnerState,
+  type SessionPlan,
+} from '#core/runner'
+import { FIRST_SETTINGS, type PersonData, type Settings } from '#core/formats'
+
+/** An invented person's practice, relative to a day that is given later. Times are local, `HH:MM`. */
+export interface DemoScenario {
+  seed: number
+  weeks: number
+  restWeekdays: number[]
+  settings: {
+    startBreath: BreathSeconds
+    settledBreath: BreathSeconds
+    settleMinutes: number
+    /** How much the settled breath has grown each week. */
+    slowerPerWeekSeconds: BreathSeconds
+  }
+  missedDaysAgo: number[]
+  week: { weekday: number; routineId: string; localTime: string }[]
+  lateNight: { daysAgo: number; routineId: string; localTime: string }
+  elsewhere: { daysAgo: number; title: string; localTime: string; minutes: number; words: string }[]
+  /** Every so many sessions something is different. */
+  cutShortEvery: number
+  oneMoreEvery: number
+  pauseEvery: number
+  words: string[]
+  /** Days on which the breath was measured on the simulated belt, sitting, before the first form. */
+  measuredDaysAgo: number[]
+  stages: { formId: string; stage: LearningStage; daysAgo: number }[]
+  routines: Routine[]
+  forms: Form[]
+}
+
+export interface DemoShelf {
+  forms: readonly Form[]
+  routines: readonly Routine[]
+}
+
+/**
+ * The demo person as of a day (YYYY-MM-DD) in a time zone. Sessions are followed by the runner itself, so their plan and
+ * fact agree with the Timeline. Deterministic: the scenario's seed is all the chance there is.
+ */
+export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: string, timeZone: string): PersonData {
+  const chance = chanceFrom(scenario.seed)
+  const routines = [...shelf.routines, ...scenario.routines]
+  const forms = [...shelf.forms, ...scenario.forms]
+  const firstDay = addDays(today, -7 * scenario.weeks)
+  const settings: Settings = {
+    ...FIRST_SETTINGS,
+    pace: paceInWeek(scenario, scenario.weeks),
+    restPlan: [{ fromDay: firstDay, weekdays: scenario.restWeekdays }],
+  }
+
+  const visits = visitsOf(scenario, today)
+  const sessions = visits.map(({ daysAgo, localTime, routineId, localDay }, number): SessionRecord => {
+    const routine = routines.find(({ id }) => id === routineId)!
+    const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+    const plan: SessionPlan = {
+      routine,
+      forms: forms.filter(({ id }) => used.has(id)),
+      ways: [],
+      pace: paceInWeek(scenario, scenario.weeks - daysAgo / 7),
+      rules: settings.rules,
+    }
+    const startMs = instantMs(localDay, localTime, timeZone) + Math.floor(chance() * 11 * 60_000)
+    const before = feltBefore(chance)
+    const record = recordOf(outcomeOf(practise(plan, startMs, number + 1, scenario, chance))!, {
+      id: `demo-${number + 1}`,
+      routineId,
+      title: routine.name,
+      timeZone,
+      before,
+    })
+    const words = scenario.words[Math.floor(chance() * scenario.words.length)] ?? ''
+    return { ...record, after: feltAfter(before, chance), sensations: chance() < 0.4 ? ['warmth'] : [], words }
+  })
+
+  const elsewhere = scenario.elsewhere.map((visit, number) =>
+    elsewhereRecord({
+      id: `demo-elsewhere-${number + 1}`,
+      title: visit.title,
+      startedAt: new Date(instantMs(addDays(today, -visit.daysAgo), visit.localTime, timeZone)).toISOString(),
+      timeZone,
+      minutes: visit.minutes,
+      words: visit.words,
+    }),
+  )
+  return {
+    settings,
+    forms: scenario.forms,
+    ways: [],
+    routines: scenario.routines,
+    routineVersions: [],
+    sessions: [...sessions, ...elsewhere].sort((one, other) => one.startedAt.localeCompare(other.startedAt)),
+    recordings: [],
+    breathMeasures: measuresOf(scenario, today, timeZone),
+    stages: scenario.stages.map(({ formId, stage, daysAgo }, number) => ({
+      id: `demo-stage-${number + 1}`,
+      formId,
+      stage,
+      day: addDays(today, -daysAgo),
+    })),
+  }
+}
+
+interface Visit {
+  daysAgo: number
+  routineId: string
+  localDay: string
+  localTime: string
+}
+
+function visitsOf(scenario: DemoScenario, today: string): Visit[] {
+  const visits: Visit[] = []
+  for (let daysAgo = 7 * scenario.weeks; daysAgo >= 1; daysAgo -= 1) {
+    const day = addDays(today, -daysAgo)
+    const habit = scenario.week.find((entry) => entry.weekday === weekday(day))
+    if (!habit || scenario.missedDaysAgo.includes(daysAgo)) continue
+    visits.push({ daysAgo, routineId: habit.routineId, localDay: day, localTime: habit.localTime })
+  }
+  const { lateNight } = scenario
+  // After midnight: the date on the wall is already the next one.
+  visits.push({
+    daysAgo: lateNight.daysAgo,
+    routineId: lateNight.routineId,
+    localDay: addDays(today, 1 - lateNight.daysAgo),
+    localTime: lateNight.localTime,
+  })
+  return visits
+}
+
+function paceInWeek({ settings }: DemoScenario, week: number): Pace {
+  const grown = (breath: BreathSeconds): BreathSeconds => ({
+    inSeconds: roundTenth(breath.inSeconds + settings.slowerPerWeekSeconds.inSeconds * week),
+    outSeconds: roundTenth(breath.outSeconds + settings.slowerPerWeekSeconds.outSeconds * week),
+  })
+  return {
+    start: settings.startBreath,
+    settled: grown(settings.settledBreath),
+    settleMinutes: settings.settleMinutes,
+  }
+}
+
+/** Measures of the breath, each read by the detector off the simulated belt. */
+function measuresOf(scenario: DemoScenario, today: string, timeZone: string): BreathMeasure[] {
+  return scenario.measuredDaysAgo.flatMap((daysAgo, number) => {
+    const { settled } = paceInWeek(scenario, scenario.weeks - daysAgo / 7)
+    const breathSeconds = settled.inSeconds + settled.outSeconds
+    const { samples } = simulateBelt({
+      ...USUAL_BELT,
+      seed: scenario.seed + number,
+      breathsPerMinute: 60 / breathSeconds,
+      inShare: settled.inSeconds / breathSeconds,
+      seconds: 120,
+    })
+    const measured = estimateFromTurns(findTurns(samples))
+    if (!measured.ok) return []
+    const at = new Date(instantMs(addDays(today, -daysAgo), '20:30', timeZone)).toISOString()
+    return [measureToKeep(measured.estimate, { id: `demo-measure-${number + 1}`, at, how: 'belt', posture: 'sitting' })]
+  })
+}
+
+const roundTenth = (seconds: number) => Math.round(seconds * 10) / 10
+
+function instantMs(day: string, localTime: string, timeZone: string): number {
+  return Temporal.PlainDate.from(day).toZonedDateTime({ timeZone, plainTime: localTime }).epochMilliseconds
+}
+
+/** Follow a whole session, with the small changes of mind that real ones have. */
+function practise(
+  plan: SessionPlan,
+  startMs: number,
+  number: number,
+  scenario: DemoScenario,
+  chance: Chance,
+): RunnerState {
+  const total = readyRunner(plan).timeline.totalSeconds
+  const changes: { command: PlainCommand; atMs: number }[] = []
+  const someTime = (from: number, to: number) => startMs + (from + chance() * (to - from)) * total * 1000
+  if (number % scenario.oneMoreEvery === 0) changes.push({ command: 'oneMore', atMs: someTime(0.3, 0.5) })
+  if (number % scenario.pauseEvery === 0) {
+    const atMs = someTime(0.5, 0.6)
+    changes.push({ command: 'pause', atMs }, { command: 'resume', atMs: atMs + 40_000 })
+  }
+  if (number % scenario.cutShortEvery === 0) changes.push({ command: 'next', atMs: someTime(0.6, 0.7) })
+
+  let state = reduce(readyRunner(plan), 'start', startMs)
+  for (const { command, atMs } of changes) state = reduce(state, command, atMs)
+  while (state.status !== 'ended') {
+    state = tick(state, state.clockMs + 5_000)
+    if (state.overrunSeconds > 0) state = reduce(state, 'next', state.clockMs)
+  }
+  return state
+}
+
+const scale = (value: number) => Math.min(5, Math.max(1, Math.round(value)))
+
+function feltBefore(chance: Chance): Felt {
+  if (chance() < 0.2) return { energy: null, calm: null, ease: null }
+  return { energy: scale(1.6 + chance() * 2.4), calm: scale(1.4 + chance() * 2.6), ease: scale(1.6 + chance() * 2.2) }
+}
+
+/** Often better, sometimes the same, now and then worse. */
+function feltAfter(before: Felt, chance: Chance): Felt {
+  const after = (value: number | null) => (value === null ? null : scale(value - 0.6 + chance() * 2.4))
+  return { energy: after(before.energy), calm: after(before.calm), ease: after(before.ease) }
+}

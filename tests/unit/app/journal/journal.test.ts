@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { NOT_SAID } from '#core/journal'
+import { blankEntry, readEntry } from '~/features/journal/elsewhereEntry'
+import {
+  countsPhrase,
+  deviationPhrase,
+  doneBreathPhrase,
+  feltPhrase,
+  outcomePhrase,
+  sessionTimePhrase,
+} from '~/features/journal/journalWords'
+
+describe('a session in words', () => {
+  it('belongs to the practice day, at the time of the clock where it was done', () => {
+    const late = { startedAt: '2026-03-10T00:30:00Z', timeZone: 'UTC' }
+    expect(sessionTimePhrase(late, 3)).toBe('Mon 9 Mar, 00:30')
+    expect(sessionTimePhrase(late, 0)).toBe('Tue 10 Mar, 00:30')
+  })
+  it('says how it felt only as far as it was said', () => {
+    const felt = (energy: number | null, calm: number | null) => ({ ...NOT_SAID, energy, calm })
+    expect(feltPhrase({ before: felt(2, 4), after: felt(4, 4) })).toBe(
+      'energy: low, then lively; calm: quiet as before',
+    )
+    expect(feltPhrase({ before: felt(2, null), after: felt(null, 5) })).toBe('energy: low before; calm: still')
+    expect(feltPhrase({ before: NOT_SAID, after: NOT_SAID })).toBe('')
+  })
+  it('says counts by side, and times as times', () => {
+    const counts = [
+      { side: 'left' as const, count: 4 },
+      { side: 'right' as const, count: 3 },
+    ]
+    expect(countsPhrase({ counting: 'breathRepetitions', counts })).toBe('4 left, 3 right')
+    expect(countsPhrase({ counting: 'time', counts: [{ side: 'none', count: 90 }] })).toBe('1 min 30 s')
+  })
+  it('says what became of a step, its breath, and what happened besides', () => {
+    expect(outcomePhrase({ outcome: 'cutShort', version: 'seated' })).toBe('left early, seated')
+    expect(outcomePhrase({ outcome: 'done', version: null })).toBe('done')
+    expect(doneBreathPhrase({ inSeconds: 4.25, outSeconds: 6 })).toBe('4.3 s in, 6.0 s out')
+    expect(deviationPhrase({ what: 'pause', atSeconds: 250.7, lastsSeconds: 40, undone: false })).toBe(
+      'at 4:10 paused for 40 s',
+    )
+    expect(deviationPhrase({ what: 'next', atSeconds: 302, lastsSeconds: 0, undone: true })).toBe(
+      'at 5:02 skipped on, taken back',
+    )
+  })
+})
+
+describe('practice done elsewhere', () => {
+  const about = { id: 'e1', timeZone: 'Europe/Lisbon', nowMs: Date.parse('2026-03-10T20:00:00Z') }
+  const entry = { ...blankEntry('2026-03-10'), title: ' A class ', words: ' warm ' }
+  it('is read from its fields, by the clock where I am', () => {
+    const read = readEntry({ ...entry, time: '18:30' }, { ...about, timeZone: 'Asia/Kathmandu' })
+    expect(read).toMatchObject({
+      ok: true,
+      record: {
+        id: 'e1',
+        title: 'A class',
+        words: 'warm',
+        startedAt: '2026-03-10T12:45:00.000Z',
+        practisedSeconds: 3600,
+      },
+    })
+  })
+  it.each([
+    [{ title: '  ' }, 'Say what it was, such as a class.'],
+    [{ minutes: null }, 'Minutes must be from 1 to 1440.'],
+    [{ minutes: 1441 }, 'Minutes must be from 1 to 1440.'],
+    [{ minutes: 0 }, 'Minutes must be from 1 to 1440.'],
+    [{ day: '' }, 'Day and time must be filled in.'],
+    [{ time: '' }, 'Day and time must be filled in.'],
+    [{ day: '2026-02-30' }, 'Day and time must be filled in.'],
+    [{ time: '20:01' }, 'That is still to come.'],
+  ])('%o is not taken: %s', (change, fault) => {
+    expect(readEntry({ ...entry, ...change }, about)).toEqual({ ok: false, fault })
+  })
+})

@@ -1,0 +1,89 @@
+import { chanceFrom } from '#core/basics'
+import 'fake-indexeddb/auto'
+import { afterEach, describe, expect, it } from 'vitest'
+import { NOT_SAID } from '#core/journal'
+import { outcomeOf, readyRunner, reduce, replay, tick, type PlainCommand, type RunnerState } from '#core/runner'
+import { openWorld, type Database, type StoredAlive, type StoredRunning } from '../../../../app/shared/store/database'
+import { createRunningKeeper, storedRunning, type KeptRunning } from '../../../../app/shared/store/runningKeeper'
+import { aForm, aPlan } from '../../../helpers'
+
+const T0 = 1_700_000_000_000
+const BEAT_MS = 200
+const COMMANDS: PlainCommand[] = ['next', 'back', 'oneMore', 'slower', 'shakeOut', 'pause', 'resume', 'undo', 'linger']
+
+let database: Database
+afterEach(() => {
+  database.close()
+  indexedDB.deleteDatabase('pebblebrook')
+})
+
+/** The real store, which is dead to every write from the moment of the kill on. */
+function keptUntilKilled(): KeptRunning & { kill: () => void } {
+  let dead = false
+  const unlessDead = (write: () => Promise<unknown>) => (dead ? new Promise<never>(() => undefined) : write())
+  return {
+    getRunning: async () => (await database.get('kept', 'running')) as StoredRunning | undefined,
+    getAlive: async () => (await database.get('kept', 'alive')) as StoredAlive | undefined,
+    putRunning: (value) => unlessDead(() => database.put('kept', value, 'running')),
+    putAlive: (value) => unlessDead(() => database.put('kept', value, 'alive')),
+    deleteRunning: () => database.delete('kept', 'running'),
+    kill: () => (dead = true),
+  }
+}
+
+describe('a killed page', () => {
+  it('loses at most a second of the record: 100 kills at random moments', async () => {
+    database = await openWorld('own')
+    const chance = chanceFrom(42)
+    let most = 0
+    for (let turn = 0; turn < 100; turn += 1) {
+      await database.clear('kept')
+      const kept = keptUntilKilled()
+      const id = `session-${turn}`
+      const keeper = createRunningKeeper(kept, { id, timeZone: 'UTC', before: NOT_SAID })
+      const form = aForm({ id: 'f', name: 'F' })
+      let state: RunnerState = reduce(
+        readyRunner(
+          aPlan([
+            { form, count: 12 },
+            { form, count: 12 },
+          ]),
+        ),
+        'start',
+        T0,
+      )
+      const killedAtMs = T0 + 1000 + Math.round(chance() * 90_000)
+      let writing: Promise<unknown> = keeper.keep(state)
+      for (let nowMs = T0 + BEAT_MS; nowMs < killedAtMs; nowMs += BEAT_MS) {
+        state =
+          chance() < 0.02 ? reduce(state, COMMANDS[Math.floor(chance() * COMMANDS.length)]!, nowMs) : tick(state, nowMs)
+        writing = keeper.keep(state)
+        // A write takes until the next beat, now and then longer.
+        if (chance() < 0.8) await writing
+      }
+      kept.kill()
+      const atKill = tick(state, killedAtMs)
+      const stored = await storedRunning(kept)
+      expect(stored?.id).toBe(id)
+      const back = replay(stored!.running)
+      if (atKill.status === 'ended') continue
+      const lost = outcomeOf(atKill)!.practisedSeconds - outcomeOf(back)!.practisedSeconds
+      most = Math.max(most, lost)
+      expect(lost).toBeGreaterThanOrEqual(-1e-6)
+      expect(lost).toBeLessThanOrEqual(1)
+      // Whatever was said before is known.
+      expect(back.given.map(({ command }) => command).filter((command) => command !== 'pause')).toEqual(
+        atKill.given.map(({ command }) => command).filter((command) => command !== 'pause'),
+      )
+    }
+    expect(most).toBeGreaterThan(0)
+  })
+  it('does not mix up the life of one session with another', async () => {
+    database = await openWorld('own')
+    const kept = keptUntilKilled()
+    const state = reduce(readyRunner(aPlan([{ form: aForm(), count: 2 }])), 'start', T0)
+    await createRunningKeeper(kept, { id: 'one', timeZone: 'UTC', before: NOT_SAID }).keep(state)
+    await database.put('kept', { id: 'other', given: [], aliveAtMs: T0 + 50_000 }, 'alive')
+    expect((await storedRunning(kept))!.running.aliveAtMs).toBe(T0)
+  })
+})

@@ -1,0 +1,156 @@
+import { describe, expect, it } from 'vitest'
+import { checkRoutine, mend, UNKNOWN_PERSON, routineSummary, type KnownPerson } from '#core/compose'
+import { steadyPace } from '#core/breath'
+import { plainWay, USUAL_HOUSE_RULES, type Form } from '#core/forms'
+import {
+  changeStep,
+  groupFor,
+  stepFor,
+  stepsOf,
+  type Entry,
+  type Finding,
+  type FindingKind,
+  type Step,
+} from '#core/routine'
+import { compileTimeline, totalsOf, type CompileInput } from '#core/timeline'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { aForm, aRoutine } from '../../helpers'
+
+const step = (id: string, change: Partial<Step> = {}): Step => ({
+  ...stepFor(
+    CATALOGUE.find((form) => form.id === id)!,
+    id,
+  ),
+  ...change,
+})
+const input = (entries: Entry[], change: Partial<CompileInput> = {}): CompileInput => ({
+  routine: aRoutine(entries),
+  forms: CATALOGUE,
+  ways: [],
+  pace: steadyPace(4, 6),
+  rules: USUAL_HOUSE_RULES,
+  ...change,
+})
+const kinds = (given: CompileInput, person: KnownPerson = UNKNOWN_PERSON) =>
+  checkRoutine(given, person).map(({ kind }) => kind)
+const only = (given: CompileInput, kind: FindingKind, person: KnownPerson = UNKNOWN_PERSON): Finding =>
+  checkRoutine(given, person).find((finding) => finding.kind === kind)!
+let made = 0
+const newId = () => `made-${(made += 1)}`
+const mended = (given: CompileInput, finding: Finding) => ({ ...given, routine: mend(given, finding, newId)! })
+
+const whole = (...work: Entry[]) => [
+  step('stand-and-arrive'),
+  step('spine-wave'),
+  step('hips-both-ways'),
+  ...work,
+  step('three-sweeps'),
+  step('hands-on-the-belly', { count: 12 }),
+  step('settle', { count: 300 }),
+]
+
+describe("a teacher's glance", () => {
+  it('finds nothing in a careful routine, nor in the shipped ones', () => {
+    expect(kinds(input(whole(step('hold-up-the-sky'))))).toEqual([])
+    for (const routine of SHIPPED_ROUTINES) expect(kinds({ ...input([]), routine }), routine.name).toEqual([])
+    expect(kinds(input([]))).toEqual([])
+  })
+
+  it('sees that there is no closing, or too little, and mends it', () => {
+    const none = input([step('spine-wave'), step('hold-up-the-sky')])
+    expect(kinds(none)).toContain('noClosing')
+    const closed = mended(none, only(none, 'noClosing'))
+    expect(kinds(closed)).not.toContain('noClosing')
+    expect(kinds(closed)).not.toContain('shortClosing')
+
+    const short = input([step('spine-wave'), step('cloud-hands', { count: 18 }), step('settle', { count: 30 })])
+    const finding = only(short, 'shortClosing')
+    const totals = totalsOf(compileTimeline(short))
+    expect(finding.seconds).toBeCloseTo(0.3 * totals.movingSeconds - totals.closingSeconds, 9)
+    expect(kinds(mended(short, finding))).not.toContain('shortClosing')
+  })
+
+  it('sees uneven sides and evens them', () => {
+    const uneven = input(whole(step('cloud-hands', { count: 7 })))
+    const finding = only(uneven, 'unevenSides')
+    expect(finding.names).toEqual(['Cloud hands'])
+    expect(stepsOf(mended(uneven, finding).routine).find(({ id }) => id === 'cloud-hands')!.count).toBe(8)
+  })
+
+  it('sees deep work before the body is loose, and puts loosening first', () => {
+    const cold = input([step('sway-head-and-tail'), step('three-sweeps'), step('settle', { count: 300 })])
+    expect(kinds(cold)).toContain('coldStart')
+    const warmed = mended(cold, only(cold, 'coldStart'))
+    expect(stepsOf(warmed.routine)[0]!.part).toBe('loosen')
+  })
+
+  it('compares a stillness with what this person has held so far', () => {
+    const long = input(whole(step('post-at-the-heart', { count: 420 })))
+    expect(kinds(long)).toContain('longStillness')
+    expect(kinds(long, { ...UNKNOWN_PERSON, longestStillSeconds: 400 })).not.toContain('longStillness')
+    expect(kinds(mended(long, only(long, 'longStillness')))).not.toContain('longStillness')
+  })
+
+  it('sees leg work piled up, and breaths too quick or too long', () => {
+    const legs = input(whole(step('short-form-24', { count: 2 }), step('part-the-mane')))
+    expect(kinds(legs)).toContain('legLoad')
+    const quick = input(whole(step('rise-and-sink', { count: 40 })), { pace: steadyPace(1, 1) })
+    expect(kinds(quick)).toContain('quickBreath')
+    const slow = input(whole(step('rise-and-sink')), { pace: steadyPace(12, 14) })
+    expect(only(slow, 'longBreath')).toMatchObject({ seconds: 26 })
+  })
+
+  it('points out cautions for my own conditions until the milder version is my way', () => {
+    const given = input(whole(step('hold-up-the-sky')))
+    const person = { ...UNKNOWN_PERSON, conditions: ['highBloodPressure' as const] }
+    expect(only(given, 'caution', person)).toMatchObject({ mend: 'milder', caution: { caution: 'breathHold' } })
+    const way = { ...plainWay('w', 'hold-up-the-sky'), choices: { topHold: 'leaveOut' as const } }
+    expect(kinds({ ...given, ways: [way] }, person)).toEqual([])
+    const folding = input(whole(step('hands-to-the-feet')))
+    expect(checkRoutine(folding, person).every((finding) => finding.mend === null)).toBe(true)
+  })
+
+  it('sees a form not yet learned in a flow, and takes it out', () => {
+    const flow = input(whole(groupFor('rounds', 'g', 'Flow', [step('rise-and-sink'), step('cloud-hands')])))
+    const person: KnownPerson = { ...UNKNOWN_PERSON, stageOf: (id) => (id === 'cloud-hands' ? 'handsOnly' : null) }
+    expect(kinds(flow)).not.toContain('notLearned')
+    const finding = only(flow, 'notLearned', person)
+    expect(finding.names).toEqual(['Cloud hands'])
+    expect(kinds(mended(flow, finding), person)).not.toContain('notLearned')
+  })
+
+  it('is silent where it was silenced, for this routine alone', () => {
+    const none = input([step('spine-wave')])
+    const { key } = only(none, 'noClosing')
+    expect(kinds({ ...none, routine: { ...none.routine, silenced: [key] } })).not.toContain('noClosing')
+  })
+})
+
+describe('the figures of a routine', () => {
+  it('add up to the Timeline', () => {
+    for (const routine of SHIPPED_ROUTINES) {
+      const given = { ...input([]), routine }
+      const figures = routineSummary(given)
+      const timeline = compileTimeline(given)
+      expect(figures.totalSeconds).toBe(timeline.totalSeconds)
+      expect(Object.values(figures.byPart).reduce((sum, seconds) => sum + seconds, 0)).toBeCloseTo(
+        timeline.totalSeconds,
+        6,
+      )
+      expect(figures.effort.reduce((sum, { lengthSeconds }) => sum + lengthSeconds, 0)).toBeCloseTo(
+        timeline.totalSeconds,
+        6,
+      )
+    }
+    const still = routineSummary(input([step('post-at-the-heart', { count: 180 }), step('rise-and-sink')]))
+    expect(still.stillSeconds).toBe(180)
+    const form: Form = aForm({ areas: ['hips', 'legs'] })
+    const two = routineSummary({ ...input([stepFor(form, 's')]), forms: [form] })
+    expect(two.byArea).toEqual({ hips: 40, legs: 40 })
+  })
+  it('follow a changed count', () => {
+    const given = input([step('rise-and-sink')])
+    const more = { ...given, routine: changeStep(given.routine, 'rise-and-sink', { count: 7 }) }
+    expect(routineSummary(more).totalSeconds - routineSummary(given).totalSeconds).toBeCloseTo(10, 9)
+  })
+})
