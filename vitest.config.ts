@@ -8,6 +8,7 @@ export default defineConfig({
   test: {
     include: ['tests/unit/**/*.test.ts', 'tests/reference/**/*.test.ts'],
     environment: 'node',
+    setupFiles: ['tests/properties.ts'],
     // Nothing here waits for anything; a shared machine may give it a fraction of its time.
     testTimeout: 90_000,
   },

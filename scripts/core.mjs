@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { createServer } from 'vite'
 import { ensurePackages, ROOT } from './prepare.mjs'
 
-ensurePackages({ quiet: true })
+ensurePackages()
 const vite = await createServer({
   root: ROOT,
   configFile: join(ROOT, 'vitest.config.ts'),
@@ -30,6 +30,7 @@ async function answer() {
   return tool.answer(input)
 }
 const answered = await answer()
-await vite.close()
-process.stdout.write(`${JSON.stringify(answered.ok ? answered.value : { faults: answered.faults }, null, 2)}\n`)
-process.exitCode = answered.ok ? 0 : 1
+// It ends when all is written, whatever the loader may still hold open.
+process.stdout.write(`${JSON.stringify(answered.ok ? answered.value : { faults: answered.faults }, null, 2)}\n`, () =>
+  process.exit(answered.ok ? 0 : 1),
+)

@@ -1,6 +1,6 @@
 // Brings a fresh clone to where it can run: packages, Chromium for the browser tests, and a build that is not stale.
 // Plain Node: it must run before anything is installed.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
@@ -23,6 +23,42 @@ export function run(command, args, options = {}) {
   const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...rest })
   if (done.error) giveUp(`${command} could not be started: ${done.error.message}`)
   if (done.status !== 0) giveUp(advice ?? `It stopped at: ${command} ${args.join(' ')}`)
+}
+
+/**
+ * Run one part of the tests with its output shown, and end it with all that it has started when it takes longer than that: what hangs is
+ * said, and does not hold up whoever waits for the answer.
+ */
+export async function runWithin(minutes, command, args, options = {}) {
+  const { advice, ...rest } = options
+  const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], detached: true, ...rest })
+  const endAll = () => {
+    try {
+      process.kill(-child.pid, 'SIGKILL')
+    } catch {
+      // Nothing of it is left.
+    }
+  }
+  const stop = () => {
+    endAll()
+    process.exit(130)
+  }
+  process.once('SIGINT', stop).once('SIGTERM', stop)
+  let late = false
+  const alarm = setTimeout(() => {
+    late = true
+    endAll()
+  }, minutes * 60_000)
+  const status = await new Promise((resolve) => {
+    child.once('error', (error) => giveUp(`${command} could not be started: ${error.message}`))
+    child.once('exit', resolve)
+  })
+  clearTimeout(alarm)
+  process.off('SIGINT', stop).off('SIGTERM', stop)
+  // What a part leaves behind, a server or a browser, ends with it.
+  endAll()
+  if (late) giveUp(`It took longer than ${minutes} minutes and was ended: ${command} ${args.join(' ')}`)
+  if (status !== 0) giveUp(advice ?? `It stopped at: ${command} ${args.join(' ')}`)
 }
 
 export const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
@@ -54,18 +90,20 @@ function setMark(name, value) {
   writeFileSync(join(MARKS, name), value)
 }
 
-/** Install the packages when they are missing or the lock has changed. */
+/** Install the packages when they are missing or the lock has changed; told where errors are, so that an answer on the standard output stays whole. */
 export function ensurePackages() {
   if (Number(process.versions.node.split('.')[0]) < 20)
     giveUp('Pebblebrook needs Node 20 or later. Install it and try again.')
   const lock = hashFiles(['package-lock.json'])
   if (existsSync(bin('nuxt')) && markIs('packages', lock)) return
-  console.log('Installing the packages (about a minute)…')
+  const stdio = ['inherit', process.stderr, 'inherit']
+  console.error('Installing the packages (about a minute)…')
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio,
     advice:
       'The packages could not be installed. Check the connection to the npm registry and the rights to write here, then try again.',
   })
-  run(bin('nuxt'), ['prepare'], { env: QUIET })
+  run(bin('nuxt'), ['prepare'], { env: QUIET, stdio })
   setMark('packages', lock)
 }
 

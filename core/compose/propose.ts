@@ -97,13 +97,27 @@ export function propose(request: ProposeRequest): Proposal {
     ...emptyRoutine(request.newId(), ''),
     entries: chosen.map(({ form, optional }) => ({ ...stepFor(form, request.newId()), optional })),
   }
-  const { routine } = suggestOrder(base, request.forms)
-  const fit = fitRoutine({ ...request, routine, targetSeconds: request.minutes * 60, toleranceSeconds: null })
+  const fit = orderedFit(base, request)
   return {
     routine: fit.routine,
     fit,
     reasons: chosen.map(({ form, reasons }) => ({ formId: form.id, reasons })),
     empty: chosen.length === 0,
+  }
+}
+
+/** Ordered and fitted; where the fit has dropped forms, the best order of those that are left may be another, and is fitted in turn. */
+function orderedFit(base: Routine, request: ProposeRequest): FitResult {
+  const ask = { ...request, targetSeconds: request.minutes * 60, toleranceSeconds: null }
+  let asked = suggestOrder(base, request.forms).routine
+  for (;;) {
+    const fit = fitRoutine({ ...ask, routine: asked })
+    const left = asked.entries.map((entry, index) => ({ ...entry, off: fit.routine.entries[index]!.off }))
+    const again = suggestOrder({ ...asked, entries: left }, request.forms).routine
+    const stays = again.entries.every(({ id, off }, index) => off || fit.routine.entries[index]!.id === id)
+    if (stays) return fit
+    // What has been dropped stays so: every turn leaves fewer, and the last has none to drop.
+    asked = again
   }
 }
 

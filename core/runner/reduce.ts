@@ -1,4 +1,4 @@
-import { SHORT_OF_END_SECONDS } from '../basics'
+import { SAME_SECONDS, SHORT_OF_END_SECONDS } from '../basics'
 import { scheduleOf, endSeconds, segmentAt } from '../timeline'
 import { changeOfMind, takeOverRemainder, needsResuming } from './changes'
 import {
@@ -78,7 +78,9 @@ function advance(before: RunnerState, passedSeconds: number, nowMs: number): Run
     // The last moment of all belongs to the last segment, which is over there.
     if (!segment || state.positionSeconds >= state.timeline.totalSeconds) break
     const toEnd = end - state.positionSeconds
-    if (remainingSeconds < toEnd)
+    // The end is met by the same tick however many ticks came before: else a command given at that very moment could be obeyed here
+    // and refused when the session is replayed.
+    if (remainingSeconds < toEnd - SAME_SECONDS)
       return { ...state, positionSeconds: state.positionSeconds + remainingSeconds, clockMs: nowMs }
 
     const wait = waitsAtEnd(state, segment)

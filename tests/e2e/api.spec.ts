@@ -81,7 +81,11 @@ test('the command line answers as the routes do, and names what is wrong as JSON
   request,
 }) => {
   const core = (name: string, input: string) => {
-    const { status, stdout } = spawnSync('npm', ['run', '-s', 'core', '--', name], { input, encoding: 'utf8' })
+    const { status, stdout } = spawnSync('npm', ['run', '-s', 'core', '--', name], {
+      input,
+      encoding: 'utf8',
+      timeout: 120_000,
+    })
     return { status, answer: JSON.parse(stdout) }
   }
   const body = example('request')

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { expectNoAxeFindings, goTo, letPass, openAt } from './support'
+import { choose, expectNoAxeFindings, goTo, letPass, openAt } from './support'
 
 /** Stop the page's clock and tap a breath of 3 s in and 4.5 s out, beginning with an in-breath. */
 async function tapBreaths(page: Page, turns: number, missed: number[] = []) {
@@ -78,13 +78,11 @@ test('what I declare of my body marks forms, and the milder version is one key a
 
 test('how far I am with a form is said, kept with its day, and found by', async ({ page }) => {
   await openAt(page, '/forms/cloud-hands')
-  await page.getByRole('combobox', { name: 'Stage of learning' }).click()
-  await page.getByRole('option', { name: 'hands only' }).click()
+  await choose(page, 'Stage of learning', 'hands only')
   const learning = page.getByRole('region', { name: 'How far I am' })
   await expect(learning).toContainText('10 March 2026: hands only')
   await goTo(page, 'Forms')
-  await page.getByRole('combobox', { name: 'Stage of learning' }).click()
-  await page.getByRole('option', { name: 'what I am learning' }).click()
+  await choose(page, 'Stage of learning', 'what I am learning')
   await expect(page.getByText('1 form', { exact: true })).toBeVisible()
   await expect(page.getByRole('link', { name: /Cloud hands/ })).toContainText('hands only')
   await page.getByLabel('can be seated').check()

@@ -1,14 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, expectNoAxeFindings, goTo, openAt } from './support'
+import { assemble, choose, expectNoAxeFindings, goTo, openAt } from './support'
 
 const entries = (page: Page) => page.locator('[data-entry]')
 const nameOf = (page: Page) => page.getByRole('textbox', { name: 'Name of the routine' })
-async function choose(page: Page, name: string, option: string | RegExp) {
-  await page.getByRole('combobox', { name }).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
-  // The list's leaving takes a moment; the next one has options of the same names.
-  await expect(page.getByRole('listbox')).toHaveCount(0)
-}
 
 test('from "low back, 12 minutes" to a fitted routine, pulled to 8 with the closing kept, and back again', async ({
   page,

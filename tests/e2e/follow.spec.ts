@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, letPass, openAt } from './support'
+import { assemble, begin, choose, letPass, openAt } from './support'
 
 const now = (page: Page) => page.getByRole('region', { name: 'Now' })
 
@@ -51,8 +51,7 @@ test('works by keys alone, from the first to the end', async ({ page }) => {
 
 test('shows the side as a place on the screen, and calls it mirrored when that is chosen', async ({ page }) => {
   await openAt(page, '/settings')
-  await page.getByRole('combobox', { name: 'Sides are called' }).click()
-  await page.getByRole('option', { name: 'mirrored, as facing me' }).click()
+  await choose(page, 'Sides are called', 'mirrored, as facing me')
   await page.getByRole('button', { name: 'Take it' }).click()
   await assemble(page, 'A trial', ['Ankle circles'])
   await page.getByRole('button', { name: 'Follow', exact: true }).click()

@@ -1,12 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
-import { begin, goTo, letPass, openAt } from './support'
-
-async function choose(page: Page, name: string, option: string) {
-  await page.getByRole('combobox', { name, exact: true }).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
-  // The list takes a moment to leave; what is chosen stands in its field.
-  await expect(page.getByRole('combobox', { name, exact: true })).toHaveText(option)
-}
+import { expect, test } from '@playwright/test'
+import { begin, choose, goTo, letPass, openAt } from './support'
 
 test('a form of my own is written down, found, used and changed', async ({ page }) => {
   await openAt(page, '/forms')

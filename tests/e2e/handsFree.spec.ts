@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, expectNoAxeFindings, goTo, letPass, openAt } from './support'
+import { assemble, begin, choose, expectNoAxeFindings, goTo, letPass, openAt } from './support'
 
 const now = (page: Page) => page.getByRole('region', { name: 'Now' })
 const answer = (page: Page) => page.getByRole('status').filter({ has: page.getByRole('button', { name: /Undo/ }) })
@@ -48,8 +48,7 @@ async function letPassToTheEnd(page: Page, strideSeconds: number) {
 test('a whole session can be followed by ear alone: every form, side, count left and the end', async ({ page }) => {
   const heard = await listen(page)
   await openAt(page, '/settings')
-  await page.getByRole('combobox', { name: 'Says of the count' }).click()
-  await page.getByRole('option', { name: 'every count left' }).click()
+  await choose(page, 'Says of the count', 'every count left')
   await assemble(page, 'A trial', ['Rise and sink', 'Draw the bow', 'Hips both ways', 'Hands on the belly'])
   await page.getByRole('button', { name: 'Follow', exact: true }).click()
   await begin(page)
@@ -221,7 +220,7 @@ test('the remote page shows what arrives and what it does, and maps it', async (
   await expect(came).toContainText('page downMy signal, or pause and go on')
   await page.getByRole('button', { name: 'Three claps' }).click()
   await expect(came).toContainText('three clapsOne more')
-  await came.getByRole('combobox', { name: 'make it' }).selectOption('Rest')
+  await choose(came, 'make it', 'Rest')
   await expect(came).toContainText('three clapsRest')
   await page.reload()
   await page.getByRole('button', { name: 'Three claps' }).click()

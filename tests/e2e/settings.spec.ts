@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { goTo, openAt } from './support'
+import { choose, goTo, openAt } from './support'
 
 test('the breath and the house rules change every length', async ({ page }) => {
   await openAt(page, '/routines')
@@ -76,12 +76,8 @@ test('a practice done elsewhere is entered afterwards; a late one belongs to the
 test('a house rule shows what it would change in every form before it is taken', async ({ page }) => {
   await openAt(page, '/settings')
   const rules = page.getByRole('region', { name: 'House rules' })
-  const choose = async (name: string, option: string) => {
-    await rules.getByRole('combobox', { name }).click()
-    await page.getByRole('option', { name: option, exact: true }).click()
-  }
-  await choose('Strike on the', 'in-breath')
-  await choose('The air goes', 'nose in, mouth out')
+  await choose(rules, 'Strike on the', 'in-breath')
+  await choose(rules, 'The air goes', 'nose in, mouth out')
   const shown = rules.getByRole('status')
   await expect(shown).toContainText(/\d+ forms would change/)
   await expect(shown).toContainText('forms: “In by the nose, out by the mouth”')
@@ -90,8 +86,8 @@ test('a house rule shows what it would change in every form before it is taken',
   // Nothing is taken yet.
   await page.reload()
   await expect(rules.getByRole('combobox', { name: 'Strike on the' })).toHaveText('as taught')
-  await choose('Strike on the', 'in-breath')
-  await choose('The air goes', 'nose in, mouth out')
+  await choose(rules, 'Strike on the', 'in-breath')
+  await choose(rules, 'The air goes', 'nose in, mouth out')
   await rules.getByRole('button', { name: 'Take it' }).click()
   await page.goto('/forms/clench-the-fists')
   await expect(page.getByRole('region', { name: 'One repetition, as I do it' })).toHaveText(/Ready.*out.*Thrust.*in/)

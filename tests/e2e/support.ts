@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 
 /** A Tuesday morning. */
 export const MORNING = new Date('2026-03-10T08:00:00Z')
@@ -17,6 +17,22 @@ export async function openAt(page: Page, path: string, time = MORNING) {
 /** To one of the main screens, by its link above (or below, on a phone). */
 export async function goTo(page: Page, screen: string) {
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: screen, exact: true }).click()
+  // The screen before stands until the new one does, and may have fields of the same names.
+  const name = screen === 'Today' ? /day/ : screen
+  await expect(page.getByRole('heading', { level: 1, name, exact: true })).toBeVisible()
+}
+
+/** Choose by a named list. On a busy machine a list may be closed again as it opens: then it is opened once more. */
+export async function choose(within: Page | Locator, list: string, option: string | RegExp) {
+  const field = within.getByRole('combobox', { name: list, exact: true })
+  const page = 'page' in within ? within.page() : within
+  const wanted = page.getByRole('option', { name: option, exact: true })
+  await expect(async () => {
+    if (!(await wanted.isVisible())) await field.click()
+    await wanted.click({ timeout: 3000 })
+  }).toPass()
+  // The list takes a moment to leave; the next one may have options of the same names.
+  await expect(wanted).toHaveCount(0)
 }
 
 /** Stop the page's clock and begin the session that is laid out, by the space bar: it moves only as told from its start. */

@@ -47,7 +47,7 @@ const CAUTION_NAMES: Record<Caution, string> = {
   wristWeights: 'wrist weights',
 }
 const EFFORTS = ['legs', 'shoulders', 'spine', 'balance'] as const
-const EFFORT_WORDS = ['nothing', 'a little', 'some', 'a lot']
+const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value) => ({ value, name }))
 </script>
 
 <template>
@@ -128,15 +128,18 @@ const EFFORT_WORDS = ['nothing', 'a little', 'some', 'a lot']
     </fieldset>
     <fieldset class="chips">
       <legend class="label">What it asks, in leg, shoulder, spine and balance</legend>
-      <label v-for="each in EFFORTS" :key="each" class="effort">
+      <span v-for="each in EFFORTS" :key="each" class="row">
         {{ each }}
-        <select
-          :value="form.effort[each]"
-          @change="set('effort', { ...form.effort, [each]: Number(($event.target as HTMLSelectElement).value) })"
-        >
-          <option v-for="(word, level) in EFFORT_WORDS" :key="word" :value="level">{{ word }}</option>
-        </select>
-      </label>
+        <Select
+          size="small"
+          :model-value="form.effort[each]"
+          :options="effortChoices"
+          option-label="name"
+          option-value="value"
+          :aria-label="`What it asks of ${each}`"
+          @update:model-value="set('effort', { ...form.effort, [each]: $event })"
+        />
+      </span>
     </fieldset>
     <fieldset class="chips">
       <legend class="label">Cautions</legend>
@@ -183,13 +186,5 @@ fieldset {
   width: 1.15rem;
   height: 1.15rem;
   accent-color: var(--pb-water-deep);
-}
-.effort select {
-  font: inherit;
-  color: inherit;
-  background: var(--pb-raised);
-  border: 1px solid var(--pb-soft);
-  border-radius: 8px;
-  padding: 0.3rem 0.5rem;
 }
 </style>

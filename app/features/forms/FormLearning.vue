@@ -56,18 +56,3 @@ const setStage = (stage: (typeof LEARNING_STAGES)[number]) => person.putStage(pr
     </ul>
   </section>
 </template>
-
-<style scoped>
-.facts {
-  display: grid;
-  grid-template-columns: 9rem 1fr;
-  gap: 0.5rem 1rem;
-  margin: 0;
-}
-dt {
-  color: var(--pb-soft);
-}
-dd {
-  margin: 0;
-}
-</style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { FIVE_PHASES, plainMove, STANCES, type Move, type Phase } from '#core/forms'
 import { STANCE_WORDS, directionPhrase } from '~/shared/words/practice'
+import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import PhaseStrip from './PhaseStrip.vue'
 
 /** The moves of a form in their order, one of them open to be shaped: a form of one is a single exercise, of several a chain. */
@@ -91,19 +92,12 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
       </div>
       <PhaseStrip :model-value="move.phases" :paced="paced" @update:model-value="change({ phases: $event })" />
       <div class="about three">
-        <div class="field">
-          <label for="move-stance">Its stance</label>
-          <Select
-            :model-value="move.stance"
-            label-id="move-stance"
-            :options="stances"
-            option-label="name"
-            option-value="value"
-            placeholder="as the form"
-            aria-label="Its stance"
-            @update:model-value="change({ stance: $event })"
-          />
-        </div>
+        <ChoiceField
+          label="Its stance"
+          :model-value="move.stance"
+          :options="stances"
+          @update:model-value="change({ stance: $event })"
+        />
         <div class="field">
           <label for="move-direction">Direction, degrees clockwise</label>
           <InputNumber
@@ -118,19 +112,12 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
             move.directionDegrees === null ? 'ahead is 0, two o’clock 60' : directionPhrase(move.directionDegrees)
           }}</span>
         </div>
-        <div class="field">
-          <label for="move-five">Of the five phases</label>
-          <Select
-            :model-value="move.phaseOfFive"
-            label-id="move-five"
-            :options="fivePhases"
-            option-label="name"
-            option-value="value"
-            placeholder="none"
-            aria-label="Of the five phases"
-            @update:model-value="change({ phaseOfFive: $event })"
-          />
-        </div>
+        <ChoiceField
+          label="Of the five phases"
+          :model-value="move.phaseOfFive"
+          :options="fivePhases"
+          @update:model-value="change({ phaseOfFive: $event })"
+        />
       </div>
     </template>
     <div><Button label="Add a move" severity="secondary" size="small" icon="pi pi-plus" @click="add" /></div>

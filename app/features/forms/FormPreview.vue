@@ -111,12 +111,18 @@ onBeforeUnmount(() => playing.value && stop())
         :icon="playing ? 'pi pi-stop' : 'pi pi-play'"
         @click="playing ? stop() : play()"
       />
-      <label v-if="phases.length > 1" class="row">
+      <span v-if="phases.length > 1" class="row">
         <span class="soft small">play</span>
-        <select v-model="looped">
-          <option v-for="{ value, name } in loops" :key="value" :value="value">{{ name }}</option>
-        </select>
-      </label>
+        <Select
+          v-model="looped"
+          class="loop"
+          size="small"
+          :options="loops"
+          option-label="name"
+          option-value="value"
+          aria-label="What to play"
+        />
+      </span>
       <span class="soft small">{{ durationPhrase(stretch.seconds) }} at my pace</span>
     </div>
     <div v-if="playing" class="water"><BreathWater :timeline="timeline" :position="position" /></div>
@@ -133,13 +139,7 @@ onBeforeUnmount(() => playing.value && stop())
   border-radius: 12px;
   overflow: hidden;
 }
-select {
-  font: inherit;
-  min-height: 2.4rem;
+.loop {
   max-width: 16rem;
-  color: var(--pb-ink);
-  background: var(--pb-raised);
-  border: 1px solid var(--pb-line);
-  border-radius: 8px;
 }
 </style>

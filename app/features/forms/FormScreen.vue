@@ -191,18 +191,6 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
   gap: 1.8rem 3rem;
   align-items: start;
 }
-.facts {
-  display: grid;
-  grid-template-columns: 9rem 1fr;
-  gap: 0.5rem 1rem;
-  margin: 0;
-}
-dt {
-  color: var(--pb-soft);
-}
-dd {
-  margin: 0;
-}
 .phases {
   display: flex;
   flex-wrap: wrap;

@@ -4,6 +4,7 @@ import { formDifference } from '#core/timeline'
 import { type WayChange, useMyWay } from './myWay'
 import { usePersonStore } from '~/shared/store/person'
 import { CHOICE_WORDS, MEETING_WORDS, VERSION_WORDS } from '~/shared/words/practice'
+import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import WayDifference from '~/shared/ui/WayDifference.vue'
 
 /** How I do a form: what schools and persons choose differently. What a choice would change is shown before it is taken. */
@@ -79,44 +80,32 @@ const versionNow = computed(() => props.form.versions.find(({ kind }) => kind ==
     <h2 id="my-way">How I do it</h2>
     <p v-if="now.spokenNotes.length > 0" class="soft">{{ now.spokenNotes.join(' · ') }}</p>
     <div class="choices">
-      <label v-for="name in asked" :key="name" class="choice">
-        {{ CHOICE_WORDS[name].name }}
-        <Select
-          :model-value="draftWay?.choices[name] ?? null"
-          :options="optionsOf(name)"
-          option-label="name"
-          option-value="value"
-          :placeholder="optionsOf(name)[0]!.name"
-          :aria-label="CHOICE_WORDS[name].name"
-          @update:model-value="choose(name, $event)"
-        />
-      </label>
-      <label v-if="paced" class="choice">
-        {{
-          form.meets ? `The breath (${MEETING_WORDS[form.meets.what]} on the ${form.meets.on}-breath)` : 'The breath'
-        }}
-        <Select
-          :model-value="draftWay?.swapBreath ?? null"
-          :options="swapChoices"
-          option-label="name"
-          option-value="value"
-          placeholder="as in the house rules"
-          aria-label="The breath"
-          @update:model-value="draft = { ...draft, swapBreath: $event }"
-        />
-      </label>
-      <label v-if="form.versions.length > 0" class="choice">
-        Version
-        <Select
-          :model-value="draftWay?.version ?? null"
-          :options="versionChoices"
-          option-label="name"
-          option-value="value"
-          placeholder="as it is"
-          aria-label="Version"
-          @update:model-value="draft = { ...draft, version: $event }"
-        />
-      </label>
+      <ChoiceField
+        v-for="name in asked"
+        :key="name"
+        :label="CHOICE_WORDS[name].name"
+        :model-value="draftWay?.choices[name] ?? null"
+        :options="optionsOf(name)"
+        @update:model-value="choose(name, $event ?? null)"
+      />
+      <ChoiceField
+        v-if="paced"
+        label="The breath"
+        :model-value="draftWay?.swapBreath ?? null"
+        :options="swapChoices"
+        @update:model-value="draft = { ...draft, swapBreath: $event }"
+      >
+        <span v-if="form.meets" class="soft small"
+          >{{ MEETING_WORDS[form.meets.what] }} on the {{ form.meets.on }}-breath</span
+        >
+      </ChoiceField>
+      <ChoiceField
+        v-if="form.versions.length > 0"
+        label="Version"
+        :model-value="draftWay?.version ?? null"
+        :options="versionChoices"
+        @update:model-value="draft = { ...draft, version: $event }"
+      />
     </div>
     <p v-if="versionNow">{{ versionNow.change }}</p>
     <div v-if="pending" class="pending" role="status">

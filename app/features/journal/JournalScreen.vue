@@ -253,12 +253,6 @@ thead th {
   gap: 0.4rem 1rem;
   margin: 0;
 }
-dt {
-  color: var(--pb-soft);
-}
-dd {
-  margin: 0;
-}
 @media (max-width: 900px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);

@@ -5,6 +5,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { PART_WORDS, countPhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import CountStepper from './CountStepper.vue'
+import EntryButtons from './EntryButtons.vue'
 
 /** One step of a routine: its form, count, part and rest, with the time that it takes. */
 const props = defineProps<{ step: Step; seconds: number }>()
@@ -17,6 +18,8 @@ const emit = defineEmits<{
 const person = usePersonStore()
 const form = computed(() => person.formsById.get(props.step.formId))
 const name = computed(() => form.value?.name ?? 'A form that is gone')
+/** Breaths of rest that can be chosen. */
+const RESTS = [0, 1, 2, 3, 4, 5, 6]
 const parts = ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))
 
 const countAt = (direction: 1 | -1) =>
@@ -54,42 +57,17 @@ const countAt = (direction: 1 | -1) =>
       :aria-label="`Part of the arc for ${name}`"
       @update:model-value="emit('change', { part: $event })"
     />
-    <label class="rest small"
+    <span class="rest small"
       >rest
-      <select
-        :value="step.restBreaths"
+      <Select
+        size="small"
+        :model-value="step.restBreaths"
+        :options="RESTS"
         :aria-label="`Breaths of rest after ${name}`"
-        @change="emit('change', { restBreaths: Number(($event.target as HTMLSelectElement).value) })"
-      >
-        <option v-for="breaths in 7" :key="breaths" :value="breaths - 1">{{ breaths - 1 }}</option>
-      </select>
-    </label>
-    <span class="row end">
-      <Button
-        icon="pi pi-arrow-up"
-        size="small"
-        text
-        severity="secondary"
-        :aria-label="`Move ${name} earlier`"
-        @click="emit('earlier')"
-      />
-      <Button
-        icon="pi pi-arrow-down"
-        size="small"
-        text
-        severity="secondary"
-        :aria-label="`Move ${name} later`"
-        @click="emit('later')"
-      />
-      <Button
-        icon="pi pi-times"
-        size="small"
-        text
-        severity="secondary"
-        :aria-label="`Remove ${name}`"
-        @click="emit('remove')"
+        @update:model-value="emit('change', { restBreaths: $event })"
       />
     </span>
+    <EntryButtons :name="name" @earlier="emit('earlier')" @later="emit('later')" @remove="emit('remove')" />
   </div>
 </template>
 
@@ -124,19 +102,9 @@ const countAt = (direction: 1 | -1) =>
 .part {
   min-width: 5.8rem;
 }
-.rest select {
-  font: inherit;
-  color: inherit;
-  background: var(--pb-raised);
-  border: 1px solid var(--pb-soft);
-  border-radius: 8px;
-  padding: 0.3rem 0.2rem;
-}
-.end {
-  gap: 0;
-  flex-wrap: nowrap;
-}
-.end :deep(.p-button) {
-  width: 2.1rem;
+.rest {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.35rem;
 }
 </style>

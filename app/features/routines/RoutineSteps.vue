@@ -16,6 +16,7 @@ import { PATTERN_LINES, PATTERN_TITLES } from './composerWords'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import CountStepper from './CountStepper.vue'
+import EntryButtons from './EntryButtons.vue'
 import RoutineStep from './RoutineStep.vue'
 
 /** The steps of a routine, in order: dragged by their grip, or moved with Alt and the arrow keys. */
@@ -227,32 +228,13 @@ const intoRounds = {
               </label>
             </fieldset>
             <span class="soft small line">{{ marksLine(entry) }}</span>
-            <span class="row end">
-              <Button
-                icon="pi pi-arrow-up"
-                size="small"
-                text
-                severity="secondary"
-                :aria-label="`Move ${entry.name} earlier`"
-                @click="move(entry.id, -1)"
-              />
-              <Button
-                icon="pi pi-arrow-down"
-                size="small"
-                text
-                severity="secondary"
-                :aria-label="`Move ${entry.name} later`"
-                @click="move(entry.id, 1)"
-              />
-              <Button
-                icon="pi pi-times"
-                size="small"
-                text
-                severity="secondary"
-                :aria-label="`Remove ${entry.name} and its steps`"
-                @click="emit('remove', entry.id)"
-              />
-            </span>
+            <EntryButtons
+              :name="entry.name"
+              :removes="`${entry.name} and its steps`"
+              @earlier="move(entry.id, -1)"
+              @later="move(entry.id, 1)"
+              @remove="emit('remove', entry.id)"
+            />
           </div>
           <VueDraggable
             tag="ol"
@@ -332,7 +314,6 @@ li.chosen {
   touch-action: none;
 }
 .end {
-  gap: 0;
   margin-left: auto;
 }
 .stages {

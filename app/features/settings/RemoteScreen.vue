@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { actionOf, REMOTE_ACTIONS, USUAL_REMOTE, withRule, type RemoteAction, type RemoteInput } from '#core/runner'
+import { actionOf, USUAL_REMOTE, withRule, type RemoteAction, type RemoteInput } from '#core/runner'
 import type { Settings } from '#core/formats'
 import { keyInput, useRemoteInputs } from '~/shared/devices/remoteInputs'
 import { usePersonStore } from '~/shared/store/person'
 import { ACTION_WORDS, inputPhrase } from '~/shared/words/commands'
+import ActionChoice from './ActionChoice.vue'
 import SimulatedRemote from '~/shared/devices/SimulatedRemote.vue'
 
 /** Try and map whatever commands a session from afar. */
@@ -25,7 +26,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target instanceof Element ? event.target : null
   if (event.ctrlKey || event.metaKey || event.altKey || event.key === 'Tab' || event.key === 'Shift') return
   if (
-    target?.closest('select, input, textarea') ||
+    target?.closest('[role=combobox], [role=listbox], input, textarea') ||
     (target?.closest('button, a, label') && /^( |Enter)$/.test(event.key))
   )
     return
@@ -59,17 +60,10 @@ const KINDS = [
           <template v-if="last">
             <p class="input">{{ inputPhrase(last) }}</p>
             <p>{{ ACTION_WORDS[doneBy(last) ?? 'nothing'] }}</p>
-            <label class="row">
+            <span class="row">
               <span>make it</span>
-              <select
-                :value="doneBy(last) ?? 'nothing'"
-                @change="map(last, ($event.target as HTMLSelectElement).value as RemoteAction)"
-              >
-                <option v-for="action in REMOTE_ACTIONS" :key="action" :value="action">
-                  {{ ACTION_WORDS[action] }}
-                </option>
-              </select>
-            </label>
+              <ActionChoice :model-value="doneBy(last)" label="make it" @update:model-value="map(last, $event)" />
+            </span>
           </template>
           <p v-else class="soft">Nothing yet.</p>
         </div>
@@ -108,17 +102,12 @@ const KINDS = [
           <h3>{{ name }}</h3>
           <ul class="map">
             <li v-for="input in inputs.filter((each) => each.startsWith(kind))" :key="input">
-              <label>
-                <span>{{ inputPhrase(input) }}</span>
-                <select
-                  :value="doneBy(input) ?? 'nothing'"
-                  @change="map(input, ($event.target as HTMLSelectElement).value as RemoteAction)"
-                >
-                  <option v-for="action in REMOTE_ACTIONS" :key="action" :value="action">
-                    {{ ACTION_WORDS[action] }}
-                  </option>
-                </select>
-              </label>
+              <span>{{ inputPhrase(input) }}</span>
+              <ActionChoice
+                :model-value="doneBy(input)"
+                :label="inputPhrase(input)"
+                @update:model-value="map(input, $event)"
+              />
             </li>
           </ul>
         </div>
@@ -147,9 +136,6 @@ const KINDS = [
   font-size: 2.2rem;
   font-weight: 700;
 }
-.last select {
-  width: auto;
-}
 .before {
   margin: 0;
   padding-left: 1.2rem;
@@ -166,20 +152,11 @@ const KINDS = [
   margin: 0;
   padding: 0;
 }
-.map label {
+.map li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 15rem);
   gap: 0.8rem;
   align-items: center;
   padding: 0.15rem 0;
-}
-select {
-  font: inherit;
-  min-height: 2.4rem;
-  width: 100%;
-  color: var(--pb-ink);
-  background: var(--pb-raised);
-  border: 1px solid var(--pb-line);
-  border-radius: 8px;
 }
 </style>

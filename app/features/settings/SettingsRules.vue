@@ -6,6 +6,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { CHOICE_WORDS, sidePhrase } from '~/shared/words/practice'
 import SettingNumber from './SettingNumber.vue'
+import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import WayDifference from '~/shared/ui/WayDifference.vue'
 
 /** The house rules: what is the same in all forms. What a choice changes, and in which forms, is shown before it is taken. */
@@ -71,17 +72,14 @@ const TIMES = [
     <h2 id="rules">House rules</h2>
     <p class="small soft">How I do every form, unless I say otherwise for one.</p>
     <div class="choices">
-      <label v-for="name in shownNames" :key="name" class="choice">
-        {{ CHOICE_WORDS[name].name }}
-        <Select
-          :model-value="draftRules[name]"
-          :options="optionsOf(name)"
-          option-label="name"
-          option-value="value"
-          :aria-label="CHOICE_WORDS[name].name"
-          @update:model-value="choose(name, $event)"
-        />
-      </label>
+      <ChoiceField
+        v-for="name in shownNames"
+        :key="name"
+        :label="CHOICE_WORDS[name].name"
+        :model-value="draftRules[name]"
+        :options="optionsOf(name)"
+        @update:model-value="$event && choose(name, $event)"
+      />
     </div>
     <div v-if="pending" class="pending" role="status">
       <p>

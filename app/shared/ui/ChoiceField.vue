@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="Value extends string | null">
+<script setup lang="ts" generic="Value extends string | boolean | null">
 /** One of many, with its name above it; what stands in the slot is said below it. */
 defineProps<{
   label: string
@@ -18,7 +18,7 @@ const id = useId()
       :options="[...options]"
       option-label="name"
       option-value="value"
-      :placeholder="placeholder"
+      :placeholder="placeholder ?? options.find((each) => each.value === null)?.name"
       :aria-label="label"
     />
     <slot />

@@ -10,6 +10,10 @@ describe('chance', () => {
     expect(draw(7)).not.toEqual(draw(8))
     for (const each of draw(7)) expect(each >= 0 && each < 1).toBe(true)
   })
+  it('begins differently for seeds that are neighbours', () => {
+    const tenths = new Set(Array.from({ length: 200 }, (_, seed) => Math.floor(10 * chanceFrom(seed)())))
+    expect(tenths.size).toBe(10)
+  })
   it('is even, and normal where that is asked for', () => {
     const even = Array.from({ length: 5000 }, chanceFrom(3))
     expect(Math.abs(even.reduce((sum, each) => sum + each, 0) / 5000 - 0.5)).toBeLessThan(0.02)

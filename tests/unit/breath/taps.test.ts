@@ -54,15 +54,11 @@ describe('a breath from taps', () => {
     fc.assert(
       fc.property(cases, ({ rate, inShare, seed, gone }) => {
         const breath = 60 / rate
-        const list = taps(
-          breath * inShare,
-          breath * (1 - inShare),
-          Math.max(60, 8 * breath),
-          seed,
-          Math.min(0.12, breath * 0.04),
-        )
+        const jitter = Math.min(0.12, breath * 0.04)
+        const list = taps(breath * inShare, breath * (1 - inShare), Math.max(60, 8 * breath), seed, jitter)
         const spoilt = list.filter((_, index) => index !== gone)
-        expectBreath(spoilt, breath * inShare, breath * (1 - inShare), Math.max(0.15, breath * 0.06))
+        // No stretch is off by more than two unsteady taps, and so no middle of stretches.
+        expectBreath(spoilt, breath * inShare, breath * (1 - inShare), Math.max(0.15, 2 * jitter))
       }),
       { numRuns: 300 },
     )

@@ -186,6 +186,7 @@ describe('every session', () => {
         const back = replay(JSON.parse(JSON.stringify(toRunning(state))))
         expect(back.positionSeconds).toBeCloseTo(state.positionSeconds, 6)
         expect(back.status).toBe(state.status === 'running' ? 'paused' : state.status)
+        expect(back.given.slice(0, state.given.length)).toEqual(state.given)
         expect(outcomeOf(back)!.done).toEqual(outcomeOf(state)!.done)
       }),
     )

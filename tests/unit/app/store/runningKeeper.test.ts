@@ -31,11 +31,14 @@ function keptUntilKilled(): KeptRunning & { kill: () => void } {
   }
 }
 
+const said = (state: RunnerState) => state.given.map(({ command }) => command).filter((command) => command !== 'pause')
+
 describe('a killed page', () => {
-  it('loses at most a second of the record: 100 kills at random moments', async () => {
+  it('loses at most a second of the record, and no command but one still being written: 100 kills at random moments', async () => {
     database = await openWorld('own')
     const chance = chanceFrom(42)
     let most = 0
+    let lostCommands = 0
     for (let turn = 0; turn < 100; turn += 1) {
       await database.clear('kept')
       const kept = keptUntilKilled()
@@ -54,12 +57,16 @@ describe('a killed page', () => {
       )
       const killedAtMs = T0 + 1000 + Math.round(chance() * 90_000)
       let writing: Promise<unknown> = keeper.keep(state)
+      let saidAndWritten = 0
       for (let nowMs = T0 + BEAT_MS; nowMs < killedAtMs; nowMs += BEAT_MS) {
         state =
           chance() < 0.02 ? reduce(state, COMMANDS[Math.floor(chance() * COMMANDS.length)]!, nowMs) : tick(state, nowMs)
         writing = keeper.keep(state)
         // A write takes until the next beat, now and then longer.
-        if (chance() < 0.8) await writing
+        if (chance() < 0.8) {
+          await writing
+          saidAndWritten = said(state).length
+        }
       }
       kept.kill()
       const atKill = tick(state, killedAtMs)
@@ -67,16 +74,20 @@ describe('a killed page', () => {
       expect(stored?.id).toBe(id)
       const back = replay(stored!.running)
       if (atKill.status === 'ended') continue
+      const known = said(back).length
+      expect(said(back)).toEqual(said(atKill).slice(0, known))
+      expect(known).toBeGreaterThanOrEqual(saidAndWritten)
+      if (known < said(atKill).length) {
+        lostCommands += 1
+        continue
+      }
       const lost = outcomeOf(atKill)!.practisedSeconds - outcomeOf(back)!.practisedSeconds
       most = Math.max(most, lost)
       expect(lost).toBeGreaterThanOrEqual(-1e-6)
       expect(lost).toBeLessThanOrEqual(1)
-      // Whatever was said before is known.
-      expect(back.given.map(({ command }) => command).filter((command) => command !== 'pause')).toEqual(
-        atKill.given.map(({ command }) => command).filter((command) => command !== 'pause'),
-      )
     }
     expect(most).toBeGreaterThan(0)
+    expect(lostCommands).toBeLessThan(5)
   })
   it('does not mix up the life of one session with another', async () => {
     database = await openWorld('own')
