@@ -102,6 +102,16 @@ const countAt = (direction: 1 | -1) =>
 .part {
   min-width: 5.8rem;
 }
+.rest :deep(.p-select-label) {
+  padding-inline: 0.5rem 0;
+}
+.rest :deep(.p-select-dropdown),
+.part :deep(.p-select-dropdown) {
+  width: 1.6rem;
+}
+.part :deep(.p-select-label) {
+  padding-inline: 0.5rem 0;
+}
 .rest {
   display: inline-flex;
   align-items: center;

@@ -154,7 +154,7 @@ const KINDS = [
 }
 .map li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 15rem);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 18rem);
   gap: 0.8rem;
   align-items: center;
   padding: 0.15rem 0;
