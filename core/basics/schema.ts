@@ -1,3 +1,4 @@
+import { Temporal } from 'temporal-polyfill'
 import * as yup from 'yup'
 
 /** Limits that keep one bad file from stopping the application; far above what anybody needs. */
@@ -47,8 +48,33 @@ export const instantSchema = yup
     'instant',
     '${path} must be a time in UTC such as 2026-03-01T06:30:00.000Z',
     (value) =>
-      !value || (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/.test(value) && !Number.isNaN(Date.parse(value))),
+      !value ||
+      (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:[0-5]\d(\.\d{1,3})?Z$/.test(value) &&
+        canBeMade(() => Temporal.Instant.from(value))),
   )
+
+/** Whether something can really be made of a value: `Date.parse` takes 30 February and 24:00 for other days. */
+function canBeMade(make: () => unknown): boolean {
+  try {
+    make()
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The name of a time zone such as Europe/Lisbon, known to the dates and to the clocks in words. No offsets: they know no summer. */
+export function isTimeZone(name: string): boolean {
+  return (
+    /^[A-Za-z][A-Za-z0-9_+-]*(\/[A-Za-z0-9_+-]+){0,2}$/.test(name) &&
+    canBeMade(() => new Intl.DateTimeFormat('en', { timeZone: name })) &&
+    canBeMade(() => Temporal.Instant.fromEpochMilliseconds(0).toZonedDateTimeISO(name))
+  )
+}
+export const timeZoneSchema = yup
+  .string()
+  .required('${path} is missing')
+  .test('zone', '${path} must be the name of a time zone such as Europe/Lisbon', (zone) => !zone || isTimeZone(zone))
 
 /** A calendar day such as 2026-03-01. */
 export const daySchema = yup
@@ -109,11 +135,16 @@ export function oneOfKinds<Key extends string, T extends { [K in Key]: string }>
   }) as yup.Lazy<T>
 }
 
-/** A list of at most so many items of one kind. */
+/** A list of at most so many items of one kind; of one that is longer, nothing is looked at but its length. */
 export function strictList<T>(item: yup.ISchema<T>, most: number, least = 0): yup.Schema<T[]> {
-  return yup
-    .array(item as yup.ISchema<T, yup.AnyObject>)
-    .required('${path} is missing')
-    .min(least, `\${path} must have at least ${least} entries`)
-    .max(most, `\${path} must have at most ${most} entries`) as unknown as yup.Schema<T[]>
+  const of = (schema: yup.ArraySchema<unknown[] | undefined, yup.AnyObject>) =>
+    schema
+      .required('${path} is missing')
+      .min(least, `\${path} must have at least ${least} entries`)
+      .max(most, `\${path} must have at most ${most} entries`)
+  const whole = of(yup.array(item as yup.ISchema<T, yup.AnyObject>))
+  const tooLong = of(yup.array())
+  return yup.lazy((value: unknown) =>
+    Array.isArray(value) && value.length > most ? tooLong : whole,
+  ) as unknown as yup.Schema<T[]>
 }

@@ -1,21 +1,26 @@
+import type { CheckTime } from '../basics'
 import { breathAt, type Pace } from '../breath'
 import { isClosingPart } from '../forms'
 import { partOf, type MovingAndClosing } from '../routine'
 import { measurePiece, type CompileInput, type StartingPoint } from '../timeline'
 import { withOption, type Choice, type FitRequest } from './fitChoices'
 
-/** How long the options take, asked of the Timeline: exactly where one stands, and within bounds wherever that may be. */
-export function measurer(request: FitRequest, choices: readonly Choice[]) {
+/**
+ * How long the options take, asked of the Timeline: exactly where one stands, and within bounds wherever that may be. Throws
+ * `TimeUpError` when its time is up.
+ */
+export function measurer(request: FitRequest, choices: readonly Choice[], checkTime: CheckTime) {
   const { pace } = request
   const settleSeconds = pace.settleMinutes * 60
   const alone = choices.map(({ entry, options }) =>
     options.map((option) => {
+      checkTime()
       const routine = { ...request.routine, entries: [entry] }
       return { ...request, routine: option.drops ? { ...routine, entries: [] } : withOption(routine, entry, option) }
     }),
   )
   const stances = stancesBefore(choices, alone)
-  const { spans, earliest } = boundsOf(request, choices, alone, stances)
+  const { spans, earliest } = boundsOf(request, choices, alone, stances, checkTime)
   const isFree = choices.map(
     (choice, item) =>
       earliest[item]! >= settleSeconds && stances[item] !== undefined && !choice.options.some(({ drops }) => drops),
@@ -73,6 +78,7 @@ function boundsOf(
   choices: readonly Choice[],
   alone: readonly (readonly CompileInput[])[],
   stances: readonly (StartingPoint['stance'] | undefined)[],
+  checkTime: CheckTime,
 ) {
   const { pace, rules } = request
   const steadyAt = (atSeconds: number): Pace => {
@@ -91,6 +97,7 @@ function boundsOf(
     const from: StartingPoint = { atSeconds: 1, stance: stance === undefined ? ANY_STANCE : stance }
     const measured = options.map((option, index) => {
       if (option.drops) return { least: NOTHING, most: NOTHING }
+      checkTime()
       const at = (atSeconds: number) => measurePiece({ ...alone[item]![index]!, pace: steadyAt(atSeconds) }, from)
       const first = at(soonest)
       const longest = Math.max(total(first), total(at(pace.settleMinutes * 60))) + slack

@@ -1,9 +1,10 @@
-import { SAME_SECONDS } from '../basics'
+import { SAME_SECONDS, timeChecks, TimeUpError, type CheckTime, type TimeGiven } from '../basics'
 import { isClosingPart } from '../forms'
 import { canMeet, partOf, solveFit, type Entry, type FitProblem, type Routine } from '../routine'
 import { compileTimeline, totalsOf, type CompileInput, type StartingPoint } from '../timeline'
 import { choiceOf, withOption, type Choice, type FitRequest } from './fitChoices'
 import { measurer } from './fitLengths'
+import { roughFit, type Fitted } from './roughFit'
 
 /** Why a count is other than before; the screen puts it into words. */
 export type FitReason = 'longer' | 'shorter' | 'closing' | 'dropped' | 'taken' | 'usual'
@@ -16,8 +17,8 @@ export interface FitChange {
   from: number
   to: number
   reason: FitReason
-  /** The session's seconds with only this change taken back. */
-  secondsWithout: number
+  /** The session's seconds with only this change taken back; null where there was no time to work it out. */
+  secondsWithout: number | null
 }
 
 /** What keeps a length out of reach, and what would free it. */
@@ -44,10 +45,29 @@ export interface FitResult {
   bindings: FitBinding[]
 }
 
-/** Fit a routine to a time. Throws `UnknownFormError` as compiling does. */
-export function fitRoutine(request: FitRequest): FitResult {
+/** How much of the time the search may take, a rough fit instead of it, the reasons of the changes, and what keeps the length out of reach. */
+const SEARCH_SHARE = 0.5
+const ROUGH_SHARE = 0.7
+const CHANGES_SHARE = 0.75
+const BINDINGS_SHARE = 0.9
+
+/**
+ * Fit a routine to a time. Within the time given, if any: then the answer is as good as could be found, not proven, and may lack what
+ * there was no time to work out. Throws `UnknownFormError` as compiling does.
+ */
+export function fitRoutine(request: FitRequest, given: TimeGiven | null = null): FitResult {
+  const until = timeChecks(given)
   const tolerance = request.toleranceSeconds ?? halfShortestRepetition(request)
-  const fitted = fitOnce(request, tolerance)
+  const fitted = inTime(
+    () => fitOnce(request, tolerance, until(SEARCH_SHARE)),
+    () =>
+      roughFit(request, () =>
+        inTime(
+          () => (until(ROUGH_SHARE)(), false),
+          () => true,
+        ),
+      ),
+  )
   const { totalSeconds } = compileTimeline({ ...request, routine: fitted.routine })
   const result: FitResult = {
     ...fitted,
@@ -55,10 +75,28 @@ export function fitRoutine(request: FitRequest): FitResult {
     targetSeconds: request.targetSeconds,
     toleranceSeconds: tolerance,
     met: Math.abs(totalSeconds - request.targetSeconds) <= tolerance + SAME_SECONDS,
-    changes: changesBetween(request, fitted.routine, totalSeconds),
+    changes: changesBetween(request, fitted.routine, totalSeconds, until(CHANGES_SHARE)),
     bindings: [],
   }
-  return result.met && result.closingKept ? result : { ...result, bindings: bindingsOf(request, tolerance, result) }
+  if (result.met && result.closingKept) return result
+  const plainly: FitBinding[] = result.met
+    ? []
+    : [{ kind: totalSeconds < request.targetSeconds ? 'tooFew' : 'tooMuch' }]
+  const bindings = inTime(
+    () => bindingsOf(request, tolerance, result, until(BINDINGS_SHARE)),
+    () => plainly,
+  )
+  return { ...result, bindings }
+}
+
+/** Do this; where its time is up, do that instead. */
+function inTime<T>(work: () => T, instead: () => T): T {
+  try {
+    return work()
+  } catch (error) {
+    if (!(error instanceof TimeUpError)) throw error
+    return instead()
+  }
 }
 
 /** Half the shortest repetition of the forms in it, at the settled breath; one breath at least stands for it. */
@@ -73,8 +111,8 @@ export function halfShortestRepetition({ routine, forms, ways, pace, rules }: Co
   return Math.min(breath, ...lengths) / 2
 }
 
-function fitOnce(request: FitRequest, tolerance: number): Pick<FitResult, 'routine' | 'closingKept' | 'proven'> {
-  const { choices, problem } = problemOf(request, tolerance)
+function fitOnce(request: FitRequest, tolerance: number, checkTime: CheckTime): Fitted {
+  const { choices, problem } = problemOf(request, tolerance, checkTime)
   const answer = solveFit(problem)
   if (!answer) return { routine: request.routine, closingKept: false, proven: false }
   const routine = choices.reduce(
@@ -84,7 +122,11 @@ function fitOnce(request: FitRequest, tolerance: number): Pick<FitResult, 'routi
   return { routine, closingKept: answer.closingKept, proven: answer.proven }
 }
 
-function problemOf(request: FitRequest, tolerance: number): { choices: Choice[]; problem: FitProblem<StartingPoint> } {
+function problemOf(
+  request: FitRequest,
+  tolerance: number,
+  checkTime: CheckTime,
+): { choices: Choice[]; problem: FitProblem<StartingPoint> } {
   const choices = request.routine.entries.filter(({ off }) => !off).map((entry) => choiceOf(entry, request))
   const problem = {
     items: choices.map(({ options }) => options),
@@ -92,7 +134,8 @@ function problemOf(request: FitRequest, tolerance: number): { choices: Choice[];
     highSeconds: request.targetSeconds + tolerance,
     closingShare: request.rules.closingShare,
     start: { atSeconds: 0, stance: null },
-    ...measurer(request, choices),
+    ...measurer(request, choices, checkTime),
+    checkTime,
   }
   return { choices, problem }
 }
@@ -101,7 +144,7 @@ const entryName = (entry: Entry, { forms }: CompileInput) =>
   entry.kind === 'group' ? entry.name : (forms.find(({ id }) => id === entry.formId)?.name ?? entry.formId)
 
 /** What is different between the routine and the fitted one, each change with its reason. */
-function changesBetween(request: FitRequest, fitted: Routine, seconds: number): FitChange[] {
+function changesBetween(request: FitRequest, fitted: Routine, seconds: number, checkTime: CheckTime): FitChange[] {
   const before = compileTimeline(request).totalSeconds
   return request.routine.entries.flatMap((entry, index): FitChange[] => {
     const after = fitted.entries[index]!
@@ -110,14 +153,20 @@ function changesBetween(request: FitRequest, fitted: Routine, seconds: number): 
     const to = after.off ? 0 : choiceOf(after, request).present
     if (to === present && !after.off) return []
     const undone = { ...fitted, entries: fitted.entries.with(index, entry) }
-    const secondsWithout = compileTimeline({ ...request, routine: undone }).totalSeconds
+    const secondsWithout = inTime(
+      () => {
+        checkTime()
+        return compileTimeline({ ...request, routine: undone }).totalSeconds
+      },
+      () => null,
+    )
     return [
       { entryId: entry.id, name: entryName(entry, request), of, from: present, to, reason: reasonOf(), secondsWithout },
     ]
 
     function reasonOf(): FitReason {
       if (after.off) return 'dropped'
-      const longer = seconds > secondsWithout
+      const longer = secondsWithout === null ? to > present : seconds > secondsWithout
       const wanted = request.targetSeconds > before
       if (longer === wanted) return longer ? 'longer' : 'shorter'
       return longer && isClosingPart(partOf(entry)) ? 'closing' : 'usual'
@@ -126,7 +175,7 @@ function changesBetween(request: FitRequest, fitted: Routine, seconds: number): 
 }
 
 /** Which rules keep the length out of reach: each is lifted alone, and those that then free it are named. */
-function bindingsOf(request: FitRequest, tolerance: number, result: FitResult): FitBinding[] {
+function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, checkTime: CheckTime): FitBinding[] {
   const { entries } = request.routine
   const active = entries.filter(({ off }) => !off)
   if (!active.some((entry) => isClosingPart(partOf(entry)))) {
@@ -135,8 +184,10 @@ function bindingsOf(request: FitRequest, tolerance: number, result: FitResult): 
   const found: FitBinding[] = []
   if (request.rules.closingShare > 0) {
     const free = { ...request, rules: { ...request.rules, closingShare: 0 } }
-    if (canMeet(problemOf(free, tolerance).problem)) {
-      const { closingShare } = totalsOf(compileTimeline({ ...free, routine: fitOnce(free, tolerance).routine }))
+    if (canMeet(problemOf(free, tolerance, checkTime).problem)) {
+      const { closingShare } = totalsOf(
+        compileTimeline({ ...free, routine: fitOnce(free, tolerance, checkTime).routine }),
+      )
       found.push({ kind: 'closing', sharePossible: closingShare ?? 0 })
     }
   }
@@ -146,7 +197,7 @@ function bindingsOf(request: FitRequest, tolerance: number, result: FitResult): 
         ...request.routine,
         entries: entries.map((other) => (other === entry ? { ...entry, ...change } : other)),
       }
-      return canMeet(problemOf({ ...request, routine: changed }, tolerance).problem)
+      return canMeet(problemOf({ ...request, routine: changed }, tolerance, checkTime).problem)
     }
     const named = { entryId: entry.id, name: entryName(entry, request) }
     if (entry.pinned && lifted({ pinned: false })) found.push({ kind: 'pinned', ...named })

@@ -1,4 +1,4 @@
-import { chanceFrom } from '../basics'
+import { chanceFrom, type TimeGiven } from '../basics'
 import {
   ARC_PARTS,
   cautionsForMe,
@@ -30,6 +30,8 @@ export interface ProposeRequest extends PracticeSetting {
   /** 0 for the best proposal, 1 for the next best, and so on. */
   another: number
   newId: () => string
+  /** How long each fit may take; as long as it takes when left out. */
+  time?: TimeGiven
 }
 
 /** Why a form was chosen; the screen puts it into words. */
@@ -111,7 +113,7 @@ function orderedFit(base: Routine, request: ProposeRequest): FitResult {
   const ask = { ...request, targetSeconds: request.minutes * 60, toleranceSeconds: null }
   let asked = suggestOrder(base, request.forms).routine
   for (;;) {
-    const fit = fitRoutine({ ...ask, routine: asked })
+    const fit = fitRoutine({ ...ask, routine: asked }, request.time)
     const left = asked.entries.map((entry, index) => ({ ...entry, off: fit.routine.entries[index]!.off }))
     const again = suggestOrder({ ...asked, entries: left }, request.forms).routine
     const stays = again.entries.every(({ id, off }, index) => off || fit.routine.entries[index]!.id === id)

@@ -1,8 +1,8 @@
 import * as yup from 'yup'
-import { instantSchema, oneOf, strictObject, validate, type Checked, type Fault } from '../basics'
+import { instantSchema, MOST_FAULTS, oneOf, shortFault, strictObject, validate, type Fault } from '../basics'
 import { stepsOf } from '../routine'
 import { upgraded } from './migrations'
-import { PERSON_LISTS, personSchema, type PersonData } from './person'
+import { checkItem, LISTS, PERSON_LISTS, personSchema, type ListName, type PersonData } from './person'
 
 export const ARCHIVE_FORMAT = 'pebblebrook-archive'
 export const ARCHIVE_VERSION = 2
@@ -26,34 +26,81 @@ const archiveSchema = strictObject<Archive>({
   person: personSchema,
 })
 
-/** Put a person's data into an archive. */
+/** Put a person's data into an archive; lists in the order of their ids, so that the same data are the same text. */
 export function toArchive(person: PersonData, exportedAt: string): Archive {
-  return { format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, exportedAt, person }
+  const lists = Object.fromEntries(PERSON_LISTS.map((list) => [list, [...person[list]].sort(byId)]))
+  return { format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, exportedAt, person: { ...person, ...lists } }
 }
+const byId = (one: { id: string }, other: { id: string }) => (one.id < other.id ? -1 : one.id > other.id ? 1 : 0)
 
 /** The archive as text, indented for people. */
 export function writeArchive(archive: Archive): string {
   return `${JSON.stringify(archive, null, 2)}\n`
 }
 
-/**
- * Read an archive strictly. `shippedFormIds` are the forms that routines may name besides the person's own. Either all
- * of it is good, or the faults say which fields are not, and nothing is taken.
- */
-export function readArchive(text: string, shippedFormIds: Iterable<string>): Checked<Archive> {
-  let value: unknown
+/** A longer file is no archive: years of sessions are some 20 MB, and 2000 recordings may be 4 GB, which no browser reads as one text. */
+const LONGEST_TEXT = 400_000_000
+
+/** An archive that was read, and what it names but does not hold: such steps and ways stay, and are shown as gone. */
+export type ReadArchive = { ok: true; value: Archive; notes: string[] } | { ok: false; faults: Fault[] }
+
+export interface ReadOptions {
+  /** The forms that routines may name besides the person's own. */
+  shippedFormIds: Iterable<string>
+  /** Told now and then how much of it has been checked, from 0 to 1. */
+  onProgress?: (share: number) => void
+}
+
+/** Read an archive strictly. Either all of it is good, or the faults say which fields are not, and nothing is taken. Never throws. */
+export function readArchive(text: string, options: ReadOptions): ReadArchive {
+  if (text.length > LONGEST_TEXT) return refused('The file is larger than any archive.')
   try {
-    value = JSON.parse(text)
-  } catch {
-    return {
-      ok: false,
-      faults: [{ path: 'the file', message: 'The file is not JSON, so nothing in it could be read.' }],
+    return readValue(upgraded(JSON.parse(text), ARCHIVE_FORMAT, ARCHIVE_VERSION), options)
+  } catch (error) {
+    if (error instanceof SyntaxError) return refused('The file is not JSON, so nothing in it could be read.')
+    return refused(`The file could not be read: ${error instanceof Error ? error.message : String(error)}.`)
+  }
+}
+const refused = (message: string): ReadArchive => ({ ok: false, faults: [shortFault({ path: 'the file', message })] })
+
+function readValue(value: unknown, { shippedFormIds, onProgress }: ReadOptions): ReadArchive {
+  const framed = validate(archiveSchema, frameOf(value), 'the archive')
+  if (!framed.ok) return framed
+  const person = (value as { person: Record<ListName, unknown[]> }).person
+  const all = PERSON_LISTS.reduce((sum, list) => sum + person[list].length, 0)
+  const faults: Fault[] = []
+  let done = 0
+  for (const list of PERSON_LISTS) {
+    if (person[list].length > LISTS[list].most) {
+      faults.push({ path: `person.${list}`, message: `person.${list} must have at most ${LISTS[list].most} entries.` })
+      continue
+    }
+    for (const [index, item] of person[list].entries()) {
+      const checked = checkItem(list, item, `person.${list}[${index}]`)
+      if (!checked.ok) faults.push(...checked.faults)
+      if (faults.length >= MOST_FAULTS) return { ok: false, faults: faults.slice(0, MOST_FAULTS) }
+      done += 1
+      if (done % 200 === 0) onProgress?.(done / all)
     }
   }
-  const checked = validate(archiveSchema, upgraded(value, ARCHIVE_FORMAT, ARCHIVE_VERSION), 'the archive')
-  if (!checked.ok) return checked
-  const faults = [...doubleIds(checked.value.person), ...danglingReferences(checked.value.person, shippedFormIds)]
-  return faults.length > 0 ? { ok: false, faults } : checked
+  if (faults.length > 0) return { ok: false, faults }
+  // Every part of it has been checked by its schema.
+  const archive = value as Archive
+  const double = doubleIds(archive.person)
+  if (double.length > 0) return { ok: false, faults: double.slice(0, MOST_FAULTS) }
+  return { ok: true, value: archive, notes: whatIsGone(archive.person, shippedFormIds) }
+}
+
+/** The archive with its lists empty, to check what is around them first: whatever is no list stays, to be told. */
+function frameOf(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || !('person' in value)) return value
+  const { person } = value
+  if (typeof person !== 'object' || person === null) return value
+  const emptied = Object.entries(person).map(([field, each]) => [
+    field,
+    PERSON_LISTS.some((list) => list === field) && Array.isArray(each) ? [] : (each as unknown),
+  ])
+  return { ...value, person: Object.fromEntries(emptied) as unknown }
 }
 
 function doubleIds(person: PersonData): Fault[] {
@@ -68,26 +115,19 @@ function doubleIds(person: PersonData): Fault[] {
   })
 }
 
-function danglingReferences(person: PersonData, shippedFormIds: Iterable<string>): Fault[] {
+/** What ways and routines name that is nowhere. A form may have been removed since; what named it is no less one's own. */
+function whatIsGone(person: PersonData, shippedFormIds: Iterable<string>): string[] {
   const formIds = new Set([...shippedFormIds, ...person.forms.map(({ id }) => id)])
   const wayIds = new Set(person.ways.map(({ id }) => id))
-  const inWays = person.ways.flatMap(({ formId }, index) =>
-    formIds.has(formId)
-      ? []
-      : [fault(`person.ways[${index}].formId`, `names the form ${formId}, which is not in the archive`)],
-  )
-  const inRoutines = person.routines.flatMap((routine, index) =>
-    stepsOf(routine).flatMap((step) => {
-      const path = `person.routines[${index}] step ${step.id}`
-      if (!formIds.has(step.formId)) {
-        return [fault(path, `names the form ${step.formId}, which is not in the archive`)]
-      }
-      return step.wayId && !wayIds.has(step.wayId)
-        ? [fault(path, `names the way ${step.wayId}, which is not in the archive`)]
-        : []
-    }),
-  )
-  return [...inWays, ...inRoutines]
+  const gone = new Set<string>()
+  for (const { formId } of person.ways) if (!formIds.has(formId)) gone.add(`A way is of the form ${formId}`)
+  for (const routine of person.routines) {
+    for (const { formId, wayId } of stepsOf(routine)) {
+      if (!formIds.has(formId)) gone.add(`“${routine.name}” names the form ${formId}`)
+      if (wayId && !wayIds.has(wayId)) gone.add(`“${routine.name}” names the way ${wayId}`)
+    }
+  }
+  return [...gone]
+    .slice(0, MOST_FAULTS)
+    .map((what) => shortFault({ path: '', message: `${what}, which is gone.` }).message)
 }
-
-const fault = (path: string, what: string): Fault => ({ path, message: `${path} ${what}.` })

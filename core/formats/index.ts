@@ -1,6 +1,6 @@
 /** Formats: all of a person's data, in and out, strictly. */
 export * from './person'
-export { readArchive, toArchive, writeArchive, type Archive } from './archive'
+export { readArchive, toArchive, writeArchive, type Archive, type ReadArchive } from './archive'
 export {
   commandBeforeVersion3,
   formOfVersion1,

@@ -8,8 +8,10 @@ import {
   strictList,
   strictObject,
   textUpTo,
+  validate,
   wholeBetween,
   yesOrNo,
+  type Checked,
 } from '../basics'
 import { measureSchema, paceSchema, steadyPace, type BreathMeasure, type Pace } from '../breath'
 import {
@@ -187,14 +189,37 @@ export const settingsSchema = strictObject<Settings>({
   conditions: strictList(oneOf(CONDITIONS), CONDITIONS.length),
 })
 
+/** Each list's kind of item, and how many of them there may be. */
+export const LISTS: { [List in ListName]: { item: yup.ISchema<PersonData[List][number]>; most: number } } = {
+  forms: { item: formSchema, most: 2000 },
+  ways: { item: waySchema, most: 2000 },
+  routines: { item: routineSchema, most: 2000 },
+  routineVersions: { item: routineVersionSchema, most: 20_000 },
+  sessions: { item: sessionSchema, most: 50_000 },
+  breathMeasures: { item: measureSchema, most: 50_000 },
+  stages: { item: stageSchema, most: 50_000 },
+  recordings: { item: recordingSchema, most: 2000 },
+}
+const listOf = <List extends ListName>(list: List) =>
+  strictList<PersonData[List][number]>(LISTS[list].item as yup.ISchema<PersonData[List][number]>, LISTS[list].most)
+
 export const personSchema = strictObject<PersonData>({
   settings: settingsSchema,
-  forms: strictList(formSchema, 2000),
-  ways: strictList(waySchema, 2000),
-  routines: strictList(routineSchema, 2000),
-  routineVersions: strictList(routineVersionSchema, 20_000),
-  sessions: strictList(sessionSchema, 50_000),
-  breathMeasures: strictList(measureSchema, 50_000),
-  stages: strictList(stageSchema, 50_000),
-  recordings: strictList(recordingSchema, 2000),
+  forms: listOf('forms'),
+  ways: listOf('ways'),
+  routines: listOf('routines'),
+  routineVersions: listOf('routineVersions'),
+  sessions: listOf('sessions'),
+  breathMeasures: listOf('breathMeasures'),
+  stages: listOf('stages'),
+  recordings: listOf('recordings'),
 })
+
+/** Check one item of a list by its own schema; `inside` is where it stands, for the sentences. */
+export function checkItem<List extends ListName>(
+  list: List,
+  item: unknown,
+  inside: string = list,
+): Checked<PersonData[List][number]> {
+  return validate(LISTS[list].item as unknown as yup.Schema<PersonData[List][number]>, item, list, inside)
+}

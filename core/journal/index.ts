@@ -1,6 +1,6 @@
 /** The journal: what was done, on which practice day, in which row of days, and how it felt. */
 export * from './types'
-export { addDays, daysBetween, isTimeZone, practiceDay, weekday, weekStart } from './practiceDay'
+export { addDays, daysBetween, practiceDay, weekday, weekStart } from './practiceDay'
 export { isRestDay, streaks, weeksOfStones, type DayStone, type Streaks } from './streak'
 export { journalTotals } from './totals'
 export { elsewhereRecord, recordOf } from './record'

@@ -30,16 +30,6 @@ export function daysBetween(from: string, to: string): number {
   return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days
 }
 
-/** Whether a time zone is known by its IANA name. */
-export function isTimeZone(timeZone: string): boolean {
-  try {
-    Temporal.Instant.fromEpochMilliseconds(0).toZonedDateTimeISO(timeZone)
-    return true
-  } catch {
-    return false
-  }
-}
-
 /** The instant at which a practice day begins in a time zone, in milliseconds since 1970. */
 export function dayStartMs(day: string, timeZone: string, dayEndsAtHour: number): number {
   return Temporal.PlainDate.from(day).toZonedDateTime({

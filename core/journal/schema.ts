@@ -12,6 +12,7 @@ import {
   strictObject,
   strictObjectOrNull,
   textSchema,
+  timeZoneSchema,
   wholeBetween,
   wholeOrNull,
   yesOrNo,
@@ -20,7 +21,6 @@ import type { BreathSeconds } from '../breath'
 import { ARC_PARTS, COUNTING_KINDS, SIDES, VERSION_KINDS } from '../forms'
 import { DEVIATIONS, type Deviation, type DoneStep, type PlannedStep } from '../runner'
 import type { SideCounts } from '../timeline'
-import { isTimeZone } from './practiceDay'
 import { SENSATIONS, type Felt, type RestPlanEntry, type SessionRecord } from './types'
 
 const DAY_SECONDS = 86_400
@@ -58,11 +58,6 @@ const deviationSchema = strictObject<Deviation>({
 
 const feeling = () => wholeOrNull(1, 5)
 const feltSchema = strictObject<Felt>({ energy: feeling(), calm: feeling(), ease: feeling() })
-
-const timeZoneSchema = yup
-  .string()
-  .required('${path} is missing')
-  .test('zone', '${path} must be the name of a time zone such as Europe/Lisbon', (zone) => !zone || isTimeZone(zone))
 
 export const sessionSchema = strictObject<SessionRecord>({
   id: idSchema,

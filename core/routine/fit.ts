@@ -9,7 +9,7 @@
  * 4. the least sum of costs (how far from the usual counts);
  * 5. among equals, the first in the order of the options given, the closing before the rest.
  */
-import { SAME_SECONDS } from '../basics'
+import { NO_HURRY, SAME_SECONDS, type CheckTime } from '../basics'
 import { keepsClosing, type MovingAndClosing } from './closing'
 import { FitBounds, LEAST_REACH, PLAIN_MEASURES, type Measure } from './fitBounds'
 import type { FitAnswer, FitProblem } from './fitProblem'
@@ -18,10 +18,12 @@ const MOST_STEPS = 100_000
 const UNPROVEN_SHARE = 20
 /** How much farther than the least possible cost the tables are made. */
 const REACH_SHARE = 0.2
+/** So many steps pass between two looks at the clock. */
+const STEPS_BETWEEN_LOOKS = 512
 /** Nobody practises for longer than this. */
 const FARTHEST_MISS = 200_000
 
-/** Solve a fit. Null when there is nothing to choose from. */
+/** Solve a fit. Null when there is nothing to choose from. Throws `TimeUpError` where it is given a time and that is up. */
 export function solveFit<State>(problem: FitProblem<State>): FitAnswer | null {
   if (problem.items.some((options) => options.length === 0)) return null
   const search = new Search(problem)
@@ -65,6 +67,7 @@ class Search<State> {
   /** How many items at the beginning of the sequence are all the closing there is; 0 when some closing comes later in it. */
   private closingFirst = 0
   private proven = true
+  private readonly checkTime: CheckTime
 
   constructor(private readonly problem: FitProblem<State>) {
     this.count = problem.items.length
@@ -72,8 +75,16 @@ class Search<State> {
     this.mostCost = problem.items.reduce((sum, options) => sum + Math.max(...options.map(({ cost }) => cost)), 0)
     this.spans = problem.items.map((options, item) => options.map((_, option) => problem.bounds(item, option)))
     this.budget = problem.mostSteps ?? MOST_STEPS
+    this.checkTime = problem.checkTime ?? NO_HURRY
     this.sequence = this.searchOrder()
-    this.bounds = new FitBounds(problem.items, this.spans, this.sequence, problem.closingShare, this.mostDrops)
+    this.bounds = new FitBounds(
+      problem.items,
+      this.spans,
+      this.sequence,
+      problem.closingShare,
+      this.mostDrops,
+      this.checkTime,
+    )
   }
 
   /**
@@ -144,6 +155,7 @@ class Search<State> {
       spend: number,
     ): boolean => {
       stepsLeft -= 1
+      if (stepsLeft % STEPS_BETWEEN_LOOKS === 0) this.checkTime()
       if (stepsLeft < 0) {
         this.proven = false
         return false
@@ -206,6 +218,7 @@ class Search<State> {
     let stepsLeft = this.proven ? this.budget : this.budget / UNPROVEN_SHARE
     const go = (item: number, state: State, moving: number, closingNow: number, dropsRemaining: number): boolean => {
       stepsLeft -= 1
+      if (stepsLeft % STEPS_BETWEEN_LOOKS === 0) this.checkTime()
       if (stepsLeft < 0) {
         this.proven = false
         return false

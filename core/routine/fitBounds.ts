@@ -2,7 +2,7 @@
  * What a fit can still reach: bounds of the sums that every answer must keep to, whatever is chosen later, in tables that a search looks
  * up at each step.
  */
-import { SAME_SECONDS } from '../basics'
+import { NO_HURRY, SAME_SECONDS, type CheckTime } from '../basics'
 import type { MovingAndClosing } from './closing'
 import type { FitOption } from './fitProblem'
 
@@ -34,6 +34,7 @@ export class FitBounds {
     private readonly sequence: readonly number[],
     private readonly closingShare: number,
     private readonly mostDrops: number,
+    private readonly checkTime: CheckTime = NO_HURRY,
   ) {}
 
   /** What every answer must reach: the window from both sides, the closing, and their joint bounds. */
@@ -65,6 +66,7 @@ export class FitBounds {
   /** The weight at which a joint bound of the whole is least (it is convex in the weight): found by cutting the range in thirds. */
   private sharpestWeight(of: (weight: number) => Measure): number {
     const bound = (weight: number) => {
+      this.checkTime()
       const measure = of(weight)
       return this.spans.reduce(
         (sum, options, item) => sum + Math.max(...options.map((_, option) => this.most(measure, item, option))),
@@ -123,6 +125,7 @@ export class FitBounds {
     for (let item = this.sequence.length - 1; item >= 0; item -= 1) {
       const chosenItem = this.sequence[item]!
       for (const { cost: asked, isDrop, adds } of this.usefulOptions(measure, chosenItem, counted)) {
+        this.checkTime()
         const drop = isDrop ? 1 : 0
         for (let dropsRemaining = drop; dropsRemaining <= drops; dropsRemaining += 1) {
           const here = item * layer + dropsRemaining * width

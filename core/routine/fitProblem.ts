@@ -1,3 +1,4 @@
+import type { CheckTime } from '../basics'
 import type { MovingAndClosing } from './closing'
 
 /** One way to do an item: `cost` is a whole number from 0 on; `drops` leaves it out. */
@@ -24,6 +25,8 @@ export interface FitProblem<State> {
   free: (item: number) => boolean
   /** One descent gives up after so many steps; the answer is then not proven. */
   mostSteps?: number
+  /** Asked now and then by the search, which ends with `TimeUpError` when it throws. */
+  checkTime?: CheckTime
 }
 
 export interface FitAnswer {

@@ -55,7 +55,8 @@ export const routineSchema = strictObject<Routine>({
   const listOf = (value: unknown) =>
     Array.isArray(value) ? (value as ({ id?: unknown; steps?: unknown } | null)[]) : []
   const ids = listOf(routine?.entries).flatMap((entry) => [entry?.id, ...listOf(entry?.steps).map((step) => step?.id)])
-  const twice = ids.find((id, index) => id && ids.indexOf(id) !== index)
+  const seen = new Set<unknown>()
+  const twice = ids.find((id) => id && (seen.has(id) || !seen.add(id)))
   return (
     !twice ||
     this.createError({

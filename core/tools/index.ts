@@ -1,6 +1,6 @@
 /** Tools: all that a script can ask, one table from which the server's routes and the command line are made. */
 import type { InferType, Schema } from 'yup'
-import { validate, type Checked } from '../basics'
+import { validate, type Checked, type TimeGiven } from '../basics'
 import { checkRoutine, fitRoutine } from '../compose'
 import { compileTimeline, TooLongError, totalsOf, UnknownFormError } from '../timeline'
 import { checkRequestSchema, compileRequestSchema, fitRequestSchema } from './requests'
@@ -9,19 +9,20 @@ import { checkRequestSchema, compileRequestSchema, fitRequestSchema } from './re
 interface Tool {
   name: string
   schema: Schema
-  answer: (input: unknown) => Checked<unknown>
+  /** `time`: how long a search may take; as long as it takes when left out. */
+  answer: (input: unknown, time?: TimeGiven) => Checked<unknown>
 }
 
 const tool = <Request extends Schema>(
   name: string,
   schema: Request,
-  answer: (request: InferType<Request>) => unknown,
+  answer: (request: InferType<Request>, time?: TimeGiven) => unknown,
 ): Tool => ({
   name,
   schema,
-  answer(input) {
+  answer(input, time) {
     const checked = validate(schema, input, 'body')
-    return checked.ok ? compiling(() => answer(checked.value)) : checked
+    return checked.ok ? compiling(() => answer(checked.value, time)) : checked
   },
 })
 

@@ -1,6 +1,5 @@
-import { daySchema } from '#core/basics'
+import { daySchema, isTimeZone } from '#core/basics'
 import { toArchive } from '#core/formats'
-import { isTimeZone } from '#core/journal'
 import { demoPerson } from '#data'
 import { badRequest } from '~~/server/support/faults'
 

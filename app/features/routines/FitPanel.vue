@@ -145,7 +145,10 @@ function bindingWords(binding: FitBinding): string {
           <span
             ><strong>{{ each.name }}</strong> {{ changeWords(each) }}
             <span class="soft small"
-              >{{ REASONS[each.reason] }}; without this {{ durationPhrase(each.secondsWithout) }}</span
+              >{{ REASONS[each.reason]
+              }}<template v-if="each.secondsWithout !== null"
+                >; without this {{ durationPhrase(each.secondsWithout) }}</template
+              ></span
             ></span
           >
           <span class="row tight">

@@ -9,9 +9,12 @@ export interface SentProposeRequest extends Omit<ProposeRequest, 'allowed' | 'st
   days: [formId: string, days: number][]
 }
 
+/** Nobody waits longer for a fit: then the best that was found is shown. */
+const TIME_GIVEN = { nowMs: () => performance.now(), withinMs: 2000 }
+
 /** Searches that may take a moment, away from the page. */
 const composerWorker = {
-  fit: (request: FitRequest): FitResult => fitRoutine(request),
+  fit: (request: FitRequest): FitResult => fitRoutine(request, TIME_GIVEN),
   propose({ allowedIds, stages, days, ...request }: SentProposeRequest): Proposal {
     const allowed = new Set(allowedIds)
     const stageOf = new Map(stages)
@@ -22,6 +25,7 @@ const composerWorker = {
       stageOf: (formId) => stageOf.get(formId) ?? null,
       daysSince: (formId) => daysSince.get(formId) ?? null,
       newId: () => `s-${crypto.randomUUID().slice(0, 8)}`,
+      time: TIME_GIVEN,
     })
   },
 }

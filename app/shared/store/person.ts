@@ -159,11 +159,7 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   /** Check an archive; only `takeArchive` writes. */
-  const readText = (text: string) =>
-    readArchive(
-      text,
-      CATALOGUE.map(({ id }) => id),
-    )
+  const readText = (text: string) => readArchive(text, { shippedFormIds: CATALOGUE.map(({ id }) => id) })
 
   async function takeArchive(archive: Archive) {
     await replaceAll(database, archive.person)

@@ -96,3 +96,35 @@ describe('a value that is checked', () => {
     expect(['2026-02-29', '2026-2-1', '2026-13-01', 'today'].some((day) => daySchema.isValidSync(day))).toBe(false)
   })
 })
+
+describe('what is too much', () => {
+  const stones = strictObject<{ stones: Stone[] }>({ stones: strictList(stone, 50) })
+  it('of a list that is too long tells only its length', () => {
+    expect(faults(stones, { stones: Array.from({ length: 51 }, () => ({})) })).toEqual([
+      'stones must have at most 50 entries.',
+    ])
+  })
+  it('of a large value tells only the first fault; of a small one all of them', () => {
+    expect(faults(stones, { stones: [{}, {}] }).length).toBeGreaterThan(3)
+    const many = strictObject<{ stones: Stone[] }>({ stones: strictList(stone, 5000) })
+    expect(faults(many, { stones: Array.from({ length: 5000 }, () => ({})) })).toHaveLength(1)
+  })
+  it('is nested or large beyond all reason, and is said before it is looked into', () => {
+    let deep: unknown = 1
+    for (let level = 0; level < 100_000; level += 1) deep = [deep]
+    expect(faults(stones, deep)).toEqual(['it is nested more than 24 deep.'])
+    expect(faults(stones, { stones: Array.from({ length: 300_000 }, () => 0) })).toEqual([
+      'it holds more than 250000 values.',
+    ])
+  })
+  it('is not quoted at length', () => {
+    const [fault] = faults(stone, { ...good, ['x'.repeat(10_000)]: 1 })
+    expect(fault!.length).toBeLessThanOrEqual(240)
+  })
+  it('names the place of what stands in something larger', () => {
+    const checked = validate(stone, { ...good, weightGrams: 0 }, 'stone', 'stones[3]')
+    expect(checked.ok ? [] : checked.faults).toEqual([
+      { path: 'stones[3].weightGrams', message: 'stones[3].weightGrams must be at least 1.' },
+    ])
+  })
+})

@@ -132,4 +132,34 @@ describe('fitting a routine to the minutes at hand', () => {
     const pinned = fitRoutine(request(pinnedLong, 4.7))
     expect(pinned.bindings).toContainEqual({ kind: 'pinned', entryId: 'part-the-mane', name: 'Part the mane' })
   })
+
+  it('answers with the best there was time for, whatever little that is: not proven, sides even, and the closing kept', () => {
+    for (const looks of [25, 100, 400]) {
+      // A clock that goes on by a millisecond whenever it is looked at.
+      let nowMs = 0
+      const result = fitRoutine(request(twelve, 10), { nowMs: () => (nowMs += 1), withinMs: looks })
+      expect(result.closingKept, `${looks} looks`).toBe(true)
+      expect(result.proven, `${looks} looks`).toBe(false)
+      expect(Math.abs(result.seconds - 600)).toBeLessThan(90)
+      const timeline = compileTimeline({ ...request(twelve, 10), routine: result.routine })
+      expect(timeline.totalSeconds).toBe(result.seconds)
+      expect(totalsOf(timeline).bySteps.every(({ sidesEven }) => sidesEven)).toBe(true)
+      expect(result.changes.length).toBeGreaterThan(0)
+    }
+  })
+  it('is the same with time enough as without a clock', () => {
+    const patient = fitRoutine(request(twelve, 10), { nowMs: () => 0, withinMs: 2000 })
+    expect(patient).toEqual(fitRoutine(request(twelve, 10)))
+  })
+  it('is not stopped by a form whose only count leaves the sides uneven', () => {
+    const odd = {
+      ...CATALOGUE.find(({ sides }) => sides === 'oneThenOther')!,
+      id: 'odd',
+      countScope: 'inAll' as const,
+      counts: { least: 3, usual: 3, most: 3, step: 1 },
+    }
+    const routine = aRoutine([{ ...stepFor(odd, 'odd'), count: 3 }, ...named('rise-and-sink', 'settle').entries])
+    const result = fitRoutine(request(routine, 6, { forms: [...CATALOGUE, odd] }))
+    expect(stepsOf(result.routine)[0]!.count).toBe(3)
+  })
 })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { validate } from '#core/basics'
-import { elsewhereRecord, isTimeZone, restPlanSchema, sessionSchema, storedSessionSchema } from '#core/journal'
+import { isTimeZone, validate } from '#core/basics'
+import { elsewhereRecord, restPlanSchema, sessionSchema, storedSessionSchema } from '#core/journal'
 
 const session = {
   ...elsewhereRecord({
