@@ -1,6 +1,21 @@
 import { fileURLToPath } from 'node:url'
+import { build as bundle } from 'esbuild'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+/** The tools' worker with all that it imports, as one text that the server starts its threads from. */
+async function bundledToolWorker(): Promise<string> {
+  const { outputFiles } = await bundle({
+    entryPoints: [here('./server/toolWorker.ts')],
+    bundle: true,
+    write: false,
+    minify: true,
+    platform: 'node',
+    format: 'cjs',
+    alias: { '#core': here('./core'), '#data': here('./data') },
+  })
+  return `export default ${JSON.stringify(outputFiles[0]!.text)}`
+}
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -17,7 +32,22 @@ export default defineNuxtConfig({
   // Own code is imported by name, so that every name has an address.
   components: { dirs: [] },
   imports: { scan: false },
-  nitro: { imports: { dirs: [] } },
+  nitro: {
+    imports: { dirs: [] },
+    virtual: { '#tool-worker': bundledToolWorker },
+    routeRules: {
+      '/**': {
+        headers: {
+          'x-content-type-options': 'nosniff',
+          'referrer-policy': 'no-referrer',
+          'permissions-policy': 'microphone=(self), camera=(), geolocation=()',
+          'x-frame-options': 'DENY',
+          'cross-origin-opener-policy': 'same-origin',
+          'cross-origin-resource-policy': 'same-origin',
+        },
+      },
+    },
+  },
   css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', 'primeicons/primeicons.css', '~/assets/main.css'],
   typescript: { strict: true },
   vite: {

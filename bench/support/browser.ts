@@ -11,7 +11,10 @@ export const CHROMIUM_ARGS = [
 ]
 
 /** Start the built server on a port, with or without the demo; `stop` ends it. */
-export async function startServer(port: number, demo = false): Promise<{ address: string; stop: () => void }> {
+export async function startServer(
+  port: number,
+  demo = false,
+): Promise<{ address: string; pid: number; stop: () => void }> {
   const server = spawn(process.execPath, ['.output/server/index.mjs'], {
     env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', PEBBLEBROOK_DEMO: demo ? '1' : '0' },
     stdio: 'ignore',
@@ -20,5 +23,5 @@ export async function startServer(port: number, demo = false): Promise<{ address
   for (let tries = 0; tries < 50 && !(await fetch(address).catch(() => null)); tries += 1) {
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
-  return { address, stop: () => void server.kill() }
+  return { address, pid: server.pid!, stop: () => void server.kill() }
 }

@@ -1,12 +1,21 @@
 import { toolNamed } from '#core/tools'
-import { readLimitedJson } from '~~/server/support/body'
-import { badRequest } from '~~/server/support/faults'
+import { readLimitedText } from '~~/server/support/body'
+import { badRequest, noAnswer, noSuchRoute } from '~~/server/support/faults'
+import { askTool, isBusy, NoAnswerError } from '~~/server/support/toolPool'
 
-/** Any of the tools by its name: takes and answers JSON, as `docs/formats.md` says of each. */
+/** Any of the tools by its name: takes and answers JSON, as `docs/formats.md` says of each; worked out beside the server. */
 export default defineEventHandler(async (event) => {
-  const tool = toolNamed(getRouterParam(event, 'tool') ?? '')
-  if (!tool) throw createError({ statusCode: 404, statusMessage: 'No such tool' })
-  const answer = tool.answer(await readLimitedJson(event))
-  if (!answer.ok) throw badRequest(answer.faults)
-  return answer.value
+  const name = getRouterParam(event, 'tool') ?? ''
+  if (!toolNamed(name)) throw noSuchRoute()
+  if (isBusy()) throw noAnswer(event, 'busy')
+  const body = await readLimitedText(event)
+  let answer
+  try {
+    answer = await askTool({ name, body }, () => event.node.res.destroyed)
+  } catch (error) {
+    throw noAnswer(event, error instanceof NoAnswerError ? error.why : 'tooMuch')
+  }
+  if (answer.statusCode !== 200) throw badRequest(JSON.parse(answer.body), answer.statusCode)
+  setResponseHeader(event, 'content-type', 'application/json')
+  return answer.body
 })

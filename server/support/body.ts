@@ -1,5 +1,4 @@
 import type { H3Event } from 'h3'
-import { badRequest } from './faults'
 
 /** The largest body that a route reads: 1 MB. */
 export const MOST_BODY_BYTES = 1_000_000
@@ -13,6 +12,9 @@ const tooLarge = () =>
 
 /** So much more is let go by unread before the answer, as a client still sending would not hear it. */
 const MOST_DRAINED_BYTES = 10 * MOST_BODY_BYTES
+
+/** A body that takes longer to come is not waited for. */
+const MOST_READING_MS = 10_000
 
 /** The bytes of a body, no more than the limit even when its length is not declared. */
 function readLimited(event: H3Event): Promise<Buffer> {
@@ -31,16 +33,16 @@ function readLimited(event: H3Event): Promise<Buffer> {
     })
     req.on('end', () => (bytes > MOST_BODY_BYTES ? reject(tooLarge()) : resolve(Buffer.concat(chunks))))
     req.on('error', reject)
+    const alarm = setTimeout(() => {
+      res.setHeader('connection', 'close')
+      reject(createError({ statusCode: 408, statusMessage: 'Too slow' }))
+    }, MOST_READING_MS)
+    req.on('close', () => clearTimeout(alarm))
   })
 }
 
-/** A JSON body of at most 1 MB. Throws 413 or 400. */
-export async function readLimitedJson(event: H3Event): Promise<unknown> {
+/** A body of at most 1 MB as text. Throws 413, or 408 when it does not come. */
+export async function readLimitedText(event: H3Event): Promise<string> {
   if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BODY_BYTES) throw tooLarge()
-  const body = await readLimited(event)
-  try {
-    return JSON.parse(body.toString('utf8'))
-  } catch {
-    throw badRequest([{ path: 'body', message: 'The body is not JSON.' }])
-  }
+  return (await readLimited(event)).toString('utf8')
 }

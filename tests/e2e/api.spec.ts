@@ -51,6 +51,7 @@ test('refuses what is too large, by its declared length and by its true one', as
   })
   const streamed = await fetch(`${baseURL}/api/timeline`, {
     method: 'POST',
+    headers: { 'content-type': 'application/json' },
     body: stream,
     duplex: 'half',
   } as RequestInit)

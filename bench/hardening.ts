@@ -1,0 +1,103 @@
+/**
+ * What the server bears: the worst requests that are known, many at once for a minute, while small ones go through; what it answers, how
+ * long the small ones take, and how much memory it holds. `SECONDS=10` for a shorter run.
+ */
+import { spawn } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { text } from 'node:stream/consumers'
+import { steadyPace } from '#core/breath'
+import { USUAL_HOUSE_RULES } from '#core/forms'
+import { stepFor } from '#core/routine'
+import { CATALOGUE } from '#data'
+import { startServer } from './support/browser'
+import { oneOf } from './support/seed'
+
+const AT_ONCE = 200
+const LOADED_SECONDS = Number(process.env.SECONDS ?? 60)
+const SMALL_EVERY_MS = 100
+
+const form = { ...CATALOGUE[0]!, counts: { least: 1, usual: 5, most: 9, step: 1 }, sides: 'none' as const }
+const group = (index: number) => ({
+  kind: 'group',
+  id: `g${index}`,
+  name: 'Rounds',
+  pattern: 'rounds',
+  stages: [],
+  rounds: 18,
+  restBreaths: 1,
+  optional: index % 2 === 0,
+  pinned: false,
+  off: false,
+  steps: Array.from({ length: 10 }, (_, at) => ({ ...stepFor(form, `s${index}-${at}`), count: 1 + (at % 3) })),
+})
+const setting = { forms: [form], ways: [], pace: { ...steadyPace(9, 11), settleMinutes: 30 }, rules: USUAL_HOUSE_RULES }
+const routine = {
+  id: 'r',
+  name: 'R',
+  purpose: '',
+  entries: Array.from({ length: 60 }, (_, at) => group(at)),
+  silenced: [],
+}
+const fit = JSON.stringify({ routine, ...setting, targetSeconds: 20_000, toleranceSeconds: 0.001 })
+const timeline = JSON.stringify({ routine, ...setting })
+const faulty = JSON.stringify({ ...setting, routine: {}, forms: Array.from({ length: 90_000 }, () => ({})) })
+const deep = '['.repeat(400_000) + ']'.repeat(400_000)
+const WORST: [path: string, body: string][] = [
+  ['/api/fit', fit],
+  ['/api/timeline', timeline],
+  ['/api/check', faulty],
+  ['/api/timeline', deep],
+]
+
+const { address, stop, pid } = await startServer(4396)
+const memoryMb = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024
+const statuses = new Map<number, number>()
+const headers = { 'content-type': 'application/json' }
+const until = Date.now() + LOADED_SECONDS * 1000
+let longestMs = 0
+async function load() {
+  while (Date.now() < until) {
+    const [path, body] = oneOf(WORST)
+    const from = performance.now()
+    const status = await fetch(address + path, { method: 'POST', headers, body }).then(
+      async (answer) => (await answer.arrayBuffer(), answer.status),
+      () => 0,
+    )
+    longestMs = Math.max(longestMs, performance.now() - from)
+    statuses.set(status, (statuses.get(status) ?? 0) + 1)
+    if (status === 429) await new Promise((resolve) => setTimeout(resolve, 500))
+  }
+}
+let mostMb = 0
+const watch = setInterval(() => (mostMb = Math.max(mostMb, memoryMb())), 100)
+
+/** The small requests are asked from a process of their own: this one is busy with the large ones. */
+const SMALL = `
+  const [address, until, every] = process.argv.slice(1)
+  const times = []
+  while (Date.now() < Number(until)) {
+    const from = performance.now()
+    await (await fetch(address + '/api/mode')).text()
+    times.push(performance.now() - from)
+    await new Promise((resolve) => setTimeout(resolve, Number(every)))
+  }
+  console.log(JSON.stringify(times))`
+async function ask(): Promise<number[]> {
+  const words = ['--input-type=module', '-e', SMALL, address, String(until), String(SMALL_EVERY_MS)]
+  const asker = spawn(process.execPath, words, { stdio: ['ignore', 'pipe', 'inherit'] })
+  return JSON.parse(await text(asker.stdout)) as number[]
+}
+const before = memoryMb()
+const [small] = await Promise.all([ask(), ...Array.from({ length: AT_ONCE }, load)])
+clearInterval(watch)
+await new Promise((resolve) => setTimeout(resolve, 6000))
+small.sort((one, other) => one - other)
+console.log(
+  `hardening: ${AT_ONCE} at once for ${LOADED_SECONDS} s: answers ${[...statuses]
+    .sort(([one], [other]) => one - other)
+    .map(([status, times]) => `${status} ${times}`)
+    .join(', ')}; ` +
+    `longest ${(longestMs / 1000).toFixed(1)} s; ${small.length} small requests beside them: median ${small[small.length >> 1]!.toFixed(0)} ms, ` +
+    `99th percentile ${small[Math.floor(small.length * 0.99)]!.toFixed(0)} ms (aim: under 250); memory ${before.toFixed(0)} MB before, ${mostMb.toFixed(0)} MB at most (aim: under 400), ${memoryMb().toFixed(0)} MB after`,
+)
+stop()

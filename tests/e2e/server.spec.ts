@@ -1,0 +1,93 @@
+import { spawn } from 'node:child_process'
+import { expect, test } from '@playwright/test'
+
+test('what is asked in another way than it can be is answered as such, in JSON', async ({ request }) => {
+  const asked: [method: string, path: string, status: number, allow?: string][] = [
+    ['GET', '/api/nothing', 404],
+    ['POST', '/api/', 404],
+    ['GET', '/api', 404],
+    ['POST', '/api/mode', 405, 'GET, HEAD'],
+    ['DELETE', '/api/catalogue', 405, 'GET, HEAD'],
+    ['GET', '/api/fit', 405, 'POST'],
+    ['PUT', '/api/timeline', 405, 'POST'],
+    ['POST', '/routines', 405, 'GET, HEAD'],
+  ]
+  for (const [method, path, status, allow] of asked) {
+    const answer = await request.fetch(path, { method })
+    expect(answer.status(), `${method} ${path}`).toBe(status)
+    if (allow) expect(answer.headers().allow).toBe(allow)
+    if (path.startsWith('/api')) expect((await answer.json()).statusCode).toBe(status)
+  }
+  const form = await request.post('/api/timeline', { form: { a: '1' } })
+  expect(form.status()).toBe(415)
+  const text = await request.post('/api/timeline', { data: '{}', headers: { 'content-type': 'text/plain' } })
+  expect(text.status()).toBe(415)
+})
+
+test('pages and files come with their headers; no script runs but those of the page, and none is needed', async ({
+  page,
+  request,
+}) => {
+  const said: string[] = []
+  page.on('console', (message) => void (message.type() === 'error' && said.push(message.text())))
+  const html = (await page.goto('/'))!
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
+  const policy = (await html.headerValue('content-security-policy'))!
+  expect(policy).toMatch(/script-src 'self' 'sha256-/)
+  expect(/script-src [^;]*unsafe/.test(policy)).toBe(false)
+  expect(await html.headerValue('x-powered-by')).toBeNull()
+  for (const path of ['/', '/pebble.svg', '/api/mode']) {
+    const { 'x-content-type-options': kind, 'x-frame-options': frame } = (await request.get(path)).headers()
+    expect([kind, frame], path).toEqual(['nosniff', 'DENY'])
+  }
+  const ran = await page.evaluate(() => {
+    const script = document.createElement('script')
+    script.textContent = 'window.strange = true'
+    document.body.append(script)
+    return 'strange' in window
+  })
+  expect(ran).toBe(false)
+  expect(said.filter((words) => !words.includes('inline script'))).toEqual([])
+})
+
+test('asked to go while it works, the server is gone within five seconds and answers what it has begun', async () => {
+  const port = 4790
+  const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', NODE_ENV: 'production' },
+    stdio: 'ignore',
+  })
+  const gone = new Promise<number>((resolve) => server.once('exit', () => resolve(Date.now())))
+  const address = `http://127.0.0.1:${port}`
+  await expect
+    .poll(() =>
+      fetch(`${address}/api/mode`).then(
+        ({ status }) => status,
+        () => 0,
+      ),
+    )
+    .toBe(200)
+  const { forms, routines } = await (await fetch(`${address}/api/catalogue`)).json()
+  const body = JSON.stringify({
+    routine: routines.at(-1),
+    forms,
+    ways: [],
+    pace: { start: { inSeconds: 3, outSeconds: 4 }, settled: { inSeconds: 5, outSeconds: 7 }, settleMinutes: 9 },
+    rules: (await (await fetch(`${address}/api/demo?date=2026-03-01`)).json()).person.settings.rules,
+    targetSeconds: 900,
+    toleranceSeconds: null,
+  })
+  const headers = { 'content-type': 'application/json' }
+  const answers = Array.from({ length: 4 }, () =>
+    fetch(`${address}/api/fit`, { method: 'POST', headers, body }).then(
+      ({ status }) => status,
+      () => 0,
+    ),
+  )
+  await new Promise((resolve) => setTimeout(resolve, 200))
+  const askedAt = Date.now()
+  server.kill('SIGTERM')
+  expect((await gone) - askedAt).toBeLessThan(5500)
+  const statuses = await Promise.all(answers)
+  expect(statuses[0]).toBe(200)
+  for (const status of statuses.slice(1)) expect([200, 503, 0]).toContain(status)
+})
