@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
 import { useNight } from '~/shared/ui/night'
+import StoreNotices from '~/features/exchange/StoreNotices.vue'
 
 const person = usePersonStore()
 const night = useNight()
@@ -19,9 +20,12 @@ useEventListener(document, 'visibilitychange', () => person.look())
       again.
     </p>
   </main>
-  <NuxtLayout v-else>
-    <NuxtPage />
-  </NuxtLayout>
+  <template v-else>
+    <StoreNotices />
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+  </template>
 </template>
 
 <style scoped>

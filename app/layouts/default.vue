@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
 import { weekdayMomentPhrase } from '~/shared/words/time'
 
 const person = usePersonStore()
@@ -32,8 +33,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 onMounted(() => follow.lookForInterrupted())
 
 async function takeUp() {
-  follow.takeUp()
-  await navigateTo('/follow')
+  if (await follow.takeUp()) await navigateTo('/follow')
+}
+async function takeOver() {
+  if (await follow.takeOver()) await navigateTo('/follow')
 }
 async function logIt() {
   await follow.logInterrupted()
@@ -74,8 +77,16 @@ const interruptedAt = computed(() =>
         <Button label="Forget it" severity="secondary" text @click="follow.forgetInterrupted()" />
       </div>
     </section>
+    <section v-if="follow.elsewhere" class="interrupted sheet" aria-label="Session in another tab">
+      <p>
+        <strong>{{ follow.elsewhere.running.plan.routine.name }}</strong> is running in another tab.
+      </p>
+      <Button label="Take it over here" severity="secondary" @click="takeOver" />
+    </section>
     <Message v-if="person.unreadable.length > 0" severity="warn" class="unreadable">
-      Some stored things could not be read. They stay in this browser untouched: {{ person.unreadable.join(' ') }}
+      {{ plural(person.unreadable.length, 'stored thing') }} could not be read, and
+      {{ person.unreadable.length === 1 ? 'stays' : 'stay' }} in this browser untouched.
+      <NuxtLink to="/settings#data">Look at {{ person.unreadable.length === 1 ? 'it' : 'them' }}</NuxtLink>
     </Message>
     <main id="content" tabindex="-1">
       <slot />

@@ -9,5 +9,6 @@ export {
   settingsOfVersion1,
   wayOfVersion1,
 } from './migrations'
+export { merged } from './mergeSettings'
 export { PATTERN_NAMES, contentOf, readRoutineText, STAGE_NAMES, writeRoutineText } from './routineText'
 export { fromBase64, toBase64, writeWav } from './wav'

@@ -1,7 +1,21 @@
-import type { SessionOutcome } from '../runner'
+import type { PlannedStep, SessionOutcome } from '../runner'
 import { NOT_SAID, type Felt, type SessionRecord } from './types'
 
-/** The record of a followed session, still without words; `before` is how it felt at the start. */
+/** What a record can hold: a session of a day, and a pause of thirty. A clock that was set wrong may tell of more. */
+export const MOST_SESSION_SECONDS = 86_400
+export const MOST_PAUSED_SECONDS = 30 * MOST_SESSION_SECONDS
+export const MOST_STEPS = 8000
+export const MOST_DEVIATIONS = 5000
+
+const within = (seconds: number, most = MOST_SESSION_SECONDS) => Math.min(most, Math.max(0, seconds))
+
+/** A step as a record can hold it. */
+function heldStep<Step extends PlannedStep>(step: Step): Step {
+  const counts = step.counts.map(({ side, count }) => ({ side, count: within(count) }))
+  return { ...step, counts, seconds: within(step.seconds) }
+}
+
+/** The record of a followed session, still without words, within what a record can hold; `before` is how it felt at the start. */
 export function recordOf(
   outcome: SessionOutcome,
   about: { id: string; routineId: string | null; title: string; timeZone: string; before?: Felt },
@@ -12,16 +26,20 @@ export function recordOf(
     routineId: about.routineId,
     title: about.title,
     startedAt: new Date(outcome.startedAtMs).toISOString(),
-    endedAt: new Date(outcome.endedAtMs).toISOString(),
+    endedAt: new Date(Math.max(outcome.startedAtMs, outcome.endedAtMs)).toISOString(),
     timeZone: about.timeZone,
-    practisedSeconds: outcome.practisedSeconds,
-    pausedSeconds: outcome.pausedSeconds,
-    plannedSeconds: outcome.plannedSeconds,
-    movingSeconds: outcome.movingSeconds,
-    closingSeconds: outcome.closingSeconds,
-    planned: outcome.planned,
-    done: outcome.done,
-    asides: outcome.deviations,
+    practisedSeconds: within(outcome.practisedSeconds),
+    pausedSeconds: within(outcome.pausedSeconds, MOST_PAUSED_SECONDS),
+    plannedSeconds: within(outcome.plannedSeconds),
+    movingSeconds: within(outcome.movingSeconds),
+    closingSeconds: within(outcome.closingSeconds),
+    planned: outcome.planned.slice(0, MOST_STEPS).map(heldStep),
+    done: outcome.done.slice(0, MOST_STEPS).map(heldStep),
+    asides: outcome.deviations.slice(0, MOST_DEVIATIONS).map((deviation) => ({
+      ...deviation,
+      atSeconds: within(deviation.atSeconds),
+      lastsSeconds: within(deviation.lastsSeconds, MOST_PAUSED_SECONDS),
+    })),
     before: about.before ?? NOT_SAID,
     after: NOT_SAID,
     sensations: [],

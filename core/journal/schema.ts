@@ -21,13 +21,13 @@ import type { BreathSeconds } from '../breath'
 import { ARC_PARTS, COUNTING_KINDS, SIDES, VERSION_KINDS } from '../forms'
 import { DEVIATIONS, type Deviation, type DoneStep, type PlannedStep } from '../runner'
 import type { SideCounts } from '../timeline'
+import { MOST_DEVIATIONS, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
 import { SENSATIONS, type Felt, type RestPlanEntry, type SessionRecord } from './types'
 
-const DAY_SECONDS = 86_400
-const seconds = () => numberBetween(0, DAY_SECONDS)
+const seconds = () => numberBetween(0, MOST_SESSION_SECONDS)
 
 const sideCountsSchema = strictList(
-  strictObject<SideCounts[number]>({ side: oneOf(SIDES), count: numberBetween(0, DAY_SECONDS) }),
+  strictObject<SideCounts[number]>({ side: oneOf(SIDES), count: numberBetween(0, MOST_SESSION_SECONDS) }),
   2,
 )
 
@@ -52,7 +52,7 @@ const doneSchema = strictObject<DoneStep>({
 const deviationSchema = strictObject<Deviation>({
   what: oneOf(DEVIATIONS),
   atSeconds: seconds(),
-  lastsSeconds: numberBetween(0, 30 * DAY_SECONDS),
+  lastsSeconds: numberBetween(0, MOST_PAUSED_SECONDS),
   undone: yesOrNo(),
 })
 
@@ -68,13 +68,13 @@ export const sessionSchema = strictObject<SessionRecord>({
   endedAt: instantSchema,
   timeZone: timeZoneSchema,
   practisedSeconds: seconds(),
-  pausedSeconds: numberBetween(0, 30 * DAY_SECONDS),
+  pausedSeconds: numberBetween(0, MOST_PAUSED_SECONDS),
   plannedSeconds: seconds(),
   movingSeconds: seconds(),
   closingSeconds: seconds(),
-  planned: strictList(strictObject<PlannedStep>(stepRecord), 500),
-  done: strictList(doneSchema, 500),
-  asides: strictList(deviationSchema, 5000),
+  planned: strictList(strictObject<PlannedStep>(stepRecord), MOST_STEPS),
+  done: strictList(doneSchema, MOST_STEPS),
+  asides: strictList(deviationSchema, MOST_DEVIATIONS),
   before: feltSchema,
   after: feltSchema,
   sensations: strictList(oneOf(SENSATIONS), SENSATIONS.length),

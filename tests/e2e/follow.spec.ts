@@ -88,9 +88,9 @@ test('a reload in the middle loses nothing: it can be resumed where it was', asy
             const opening = indexedDB.open('pebblebrook')
             opening.onerror = () => reject(opening.error)
             opening.onsuccess = () => {
-              const got = opening.result.transaction('kept').objectStore('kept').get('alive')
+              const got = opening.result.transaction('alive').objectStore('alive').getAll()
               got.onsuccess = () => {
-                const stored = got.result as { aliveAtMs: number; given: { atMs: number }[] } | undefined
+                const [stored] = got.result as { aliveAtMs: number; given: { atMs: number }[] }[]
                 resolve(stored ? stored.aliveAtMs - stored.given[0]!.atMs : 0)
                 opening.result.close()
               }

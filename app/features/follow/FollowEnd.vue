@@ -41,7 +41,11 @@ async function keep() {
 <template>
   <div v-if="follow.record" class="end stack">
     <p class="title">{{ durationPhrase(follow.record.practisedSeconds) }}</p>
-    <p>{{ follow.record.title }} is in the journal.</p>
+    <p role="status">
+      <template v-if="follow.kept === 'kept'">{{ follow.record.title }} is in the journal.</template>
+      <template v-else-if="follow.kept === 'being written'">{{ follow.record.title }} is being written down.</template>
+      <template v-else>{{ follow.record.title }} is not in the journal yet: see above what keeps it out.</template>
+    </p>
     <template v-if="asked">
       <FeltScales v-model="after" legend="How it is now, if you care to say" />
       <div class="sensations" role="group" aria-label="What was felt">

@@ -29,6 +29,10 @@ const follow = useFollowStore()
 const person = usePersonStore()
 const { asking, act } = useFollowActions()
 const { pixels } = useReadableType()
+watch(
+  () => follow.takenOver,
+  (taken) => taken && void navigateTo('/'),
+)
 
 const state = computed(() => follow.state)
 const routine = computed(() => state.value?.plan.routine ?? null)

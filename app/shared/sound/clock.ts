@@ -17,9 +17,12 @@ export function wallMs(): number {
   return Date.now()
 }
 
-/** Set the session's clock by the wall clock; done when a session is laid out, as a device may have slept since. */
-export function setSessionClock(): void {
-  clock = clockAt(Date.now(), reading())
+/**
+ * Set the session's clock by the wall clock; done when a session is laid out, and again as it begins, as a device may have slept since.
+ * It never goes behind `atLeastMs`: the wall clock may have been set back since a session was last seen alive.
+ */
+export function setSessionClock(atLeastMs = 0): void {
+  clock = clockAt(Math.max(Date.now(), atLeastMs), reading())
 }
 
 /** From now on this audio's clock drives the session wherever it runs; null for the steady clock alone. */

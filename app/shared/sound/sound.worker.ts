@@ -5,9 +5,10 @@ import { synthesise, type Sample } from '#core/sound'
 const soundWorker = {
   /** Call back every so many milliseconds until the worker is ended, with the time since the call before. */
   beat(intervalMs: number, onBeat: (sinceMs: number) => void): void {
-    let lastMs = Date.now()
+    // The steady clock: a wall clock that is set forward is no sleep.
+    let lastMs = performance.now()
     setInterval(() => {
-      const now = Date.now()
+      const now = performance.now()
       onBeat(now - lastMs)
       lastMs = now
     }, intervalMs)

@@ -36,9 +36,24 @@ export interface StoredAlive {
   aliveAtMs: number
 }
 
+/** What stood in the store before something took its place, still unchecked. */
+export interface Snapshot {
+  id: 'before'
+  /** Milliseconds since 1970. */
+  atMs: number
+  why: 'import' | 'erase' | 'goBack' | 'update'
+  /** The version of the store that it was taken from. */
+  version: number
+  settings: unknown
+  lists: Partial<Record<ListName, unknown[]>>
+}
+
 export interface PebblebrookSchema extends DBSchema {
-  /** Single values: `settings`, and `running` and `alive` while a session is under way. */
-  kept: { key: 'settings' | 'running' | 'alive'; value: Settings | StoredRunning | StoredAlive }
+  kept: { key: 'settings'; value: Settings }
+  /** Sessions under way, each by its own id: what it is followed from, and how far it has come. */
+  running: { key: string; value: StoredRunning }
+  alive: { key: string; value: StoredAlive }
+  snapshots: { key: string; value: Snapshot }
   forms: { key: string; value: Form }
   ways: { key: string; value: Way }
   routines: { key: string; value: Routine }
@@ -51,8 +66,9 @@ export interface PebblebrookSchema extends DBSchema {
 
 export type Database = IDBPDatabase<PebblebrookSchema>
 type Upgrade = IDBPTransaction<PebblebrookSchema, StoreName[], 'versionchange'>
-type StoreName = ListName | 'kept'
-const STORES: StoreName[] = [...PERSON_LISTS, 'kept']
+type StoreName = ListName | 'kept' | 'running' | 'alive' | 'snapshots'
+/** What a person has; snapshots are of that, and stay when it goes. */
+const STORES: StoreName[] = [...PERSON_LISTS, 'kept', 'running', 'alive']
 
 /**
  * The way from one version of the schema to the next: entry n leads from version n to n + 1. Entries are only ever added.
@@ -70,7 +86,7 @@ export const MIGRATIONS: readonly Migration[] = [
     for (const list of ['breathMeasures', 'stages', 'routineVersions', 'recordings'] as const)
       database.createObjectStore(list, { keyPath: 'id' })
     const kept = upgrade.objectStore('kept')
-    const settings = (await kept.get('settings')) as Settings | undefined
+    const settings = await kept.get('settings')
     if (settings) await kept.put(settingsOfVersion1({ ...settings }) as Settings, 'settings')
     const forms = upgrade.objectStore('forms')
     for (const form of await forms.getAll()) await forms.put(formOfVersion1({ ...form }) as Form)
@@ -82,36 +98,73 @@ export const MIGRATIONS: readonly Migration[] = [
     for (const session of await sessions.getAll())
       await sessions.put(sessionOfVersion1({ ...session }) as SessionRecord)
     // A session under way was laid out with forms as they were, which can no longer be followed.
-    await kept.delete('running')
+    await kept.delete('running' as never)
   },
   // 2 to 3: other names in what is kept of a session under way.
   async (_database, upgrade) => {
     const kept = upgrade.objectStore('kept')
     const renamed = (given: RunningSession['given']) =>
       given.map(({ command, atMs }) => ({ command: commandBeforeVersion3(command) as Command, atMs }))
-    const running = (await kept.get('running')) as StoredRunning | undefined
+    const running = (await kept.get('running' as never)) as StoredRunning | undefined
     if (running) {
       const given = renamed(running.running.given)
-      await kept.put({ ...running, running: { ...running.running, given } }, 'running')
+      await kept.put({ ...running, running: { ...running.running, given } } as never, 'running' as never)
     }
-    const alive = (await kept.get('alive')) as StoredAlive | undefined
-    if (alive) await kept.put({ ...alive, given: renamed(alive.given) }, 'alive')
+    const alive = (await kept.get('alive' as never)) as StoredAlive | undefined
+    if (alive) await kept.put({ ...alive, given: renamed(alive.given) } as never, 'alive' as never)
+  },
+  // 3 to 4: sessions under way by their own ids, as each tab may have one; and what was there before something took its place.
+  async (database, upgrade) => {
+    for (const name of ['running', 'alive', 'snapshots'] as const) database.createObjectStore(name, { keyPath: 'id' })
+    const kept = upgrade.objectStore('kept')
+    for (const name of ['running', 'alive'] as const) {
+      const stored: unknown = await kept.get(name as never)
+      if (stored) await upgrade.objectStore(name).put(stored as never)
+      await kept.delete(name as never)
+    }
   },
 ]
 
 const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }
 
-/** Open a world's database, taking it through all migrations that it has not seen. */
-export function openWorld(world: World, migrations = MIGRATIONS): Promise<Database> {
+/** What may happen to an open store from outside. */
+export interface StoreWatch {
+  /** Another tab holds an older version open, and this one waits for it. */
+  onBlocked?: () => void
+  /** The store was closed: by the browser, with its data, or for another tab that goes to a newer version. */
+  onClosed?: () => void
+}
+
+/** Open a world's database, taking it through all migrations that it has not seen; what stood there before them is kept. */
+export function openWorld(world: World, migrations = MIGRATIONS, watch: StoreWatch = {}): Promise<Database> {
   return openDB<PebblebrookSchema>(NAMES[world], migrations.length, {
     async upgrade(database, oldVersion, _newVersion, upgrade) {
+      const before = oldVersion > 0 ? await snapshotOf(upgrade, 'update', oldVersion) : null
       for (const migrate of migrations.slice(oldVersion)) await migrate(database, upgrade)
+      if (before && database.objectStoreNames.contains('snapshots')) await upgrade.objectStore('snapshots').put(before)
     },
+    blocked: () => watch.onBlocked?.(),
     blocking(_current, _blocked, event) {
       // Another tab wants to go to a newer version: let it.
       ;(event.target as IDBDatabase).close()
+      watch.onClosed?.()
     },
+    terminated: () => watch.onClosed?.(),
   })
+}
+
+/** All that stands in the store, as it stands there. */
+async function snapshotOf(
+  transaction: Pick<Upgrade, 'objectStore' | 'objectStoreNames'>,
+  why: Snapshot['why'],
+  version: number,
+): Promise<Snapshot> {
+  const there = PERSON_LISTS.filter((list) => transaction.objectStoreNames.contains(list))
+  const lists = await Promise.all(
+    there.map(async (list) => [list, (await transaction.objectStore(list).getAll()) as unknown[]] as const),
+  )
+  const settings: unknown = await transaction.objectStore('kept').get('settings')
+  return { id: 'before', atMs: Date.now(), why, version, settings, lists: Object.fromEntries(lists) }
 }
 
 /** Whether nothing has ever been kept in a database. */
@@ -133,11 +186,16 @@ export async function putNow<Store extends StoreName>(
   await Promise.all([request, transaction.done])
 }
 
-/** Put a whole person in place of what is there, in one transaction: all of it or nothing. */
-export async function replaceAll(database: Database, person: PersonData): Promise<void> {
-  const transaction = database.transaction(STORES, 'readwrite')
+/**
+ * Put a whole person in place of what is there, in one transaction: all of it or nothing. What was there is kept as a snapshot where it is
+ * said why.
+ */
+export async function replaceAll(database: Database, person: PersonData, why: Snapshot['why'] | null = null) {
+  const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
   const { done } = transaction
   try {
+    if (why)
+      await transaction.objectStore('snapshots').put(await snapshotOf(transaction as never, why, database.version))
     await Promise.all(STORES.map((store) => transaction.objectStore(store).clear()))
     await transaction.objectStore('kept').put(person.settings, 'settings')
     for (const list of PERSON_LISTS) {
@@ -153,18 +211,33 @@ export async function replaceAll(database: Database, person: PersonData): Promis
   }
 }
 
-/** Forget everything in one transaction. */
-export async function eraseAll(database: Database): Promise<void> {
-  const transaction = database.transaction(STORES, 'readwrite')
+/** Forget everything in one transaction; kept as a snapshot where it is said why. */
+export async function eraseAll(database: Database, why: Snapshot['why'] | null = null): Promise<void> {
+  const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
+  const snapshots = transaction.objectStore('snapshots')
+  if (why) await snapshots.put(await snapshotOf(transaction as never, why, database.version))
+  else await snapshots.clear()
   await Promise.all([...STORES.map((store) => transaction.objectStore(store).clear()), transaction.done])
 }
 
 /** What stands in a database, still unchecked. */
 export async function readAll(database: Database) {
-  const [settings, running, ...lists] = await Promise.all([
-    database.get('kept', 'settings'),
-    database.get('kept', 'running'),
+  const [settings, ...lists] = await Promise.all([
+    database.get('kept', 'settings') as Promise<unknown>,
     ...PERSON_LISTS.map((list) => database.getAll(list) as Promise<unknown[]>),
   ])
-  return { settings: settings as unknown, running: running as StoredRunning | undefined, lists }
+  return { settings, lists: lists as unknown[][] }
+}
+
+/** Change one entry by what stands in the store at that moment; undefined leaves it. Others cannot come in between. */
+export async function changeNow<Store extends StoreName>(
+  database: Database,
+  store: Store,
+  key: PebblebrookSchema[Store]['key'],
+  change: (stored: unknown) => PebblebrookSchema[Store]['value'] | undefined,
+): Promise<void> {
+  const transaction = database.transaction(store, 'readwrite')
+  const next = change(await transaction.store.get(key as never))
+  if (next !== undefined) await transaction.store.put(next, store === 'kept' ? key : undefined)
+  await transaction.done
 }

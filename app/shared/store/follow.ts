@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { closeNow, refitRemainder } from '#core/compose'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
 import { stepFor, stepsOf, type Routine } from '#core/routine'
@@ -22,7 +22,9 @@ import { deviceTimeZone, keepTime, nowMs, setSessionClock } from '~/shared/sound
 import { createSessionSound } from '~/shared/sound/sessionSound'
 import { useInterrupted } from './interrupted'
 import { usePersonStore } from './person'
-import { createRunningKeeper, recordFrom } from './runningKeeper'
+import type { StoredRunning } from './database'
+import { createRunningKeeper, recordFrom, storedRunning } from './runningKeeper'
+import { holdSession } from './tabs'
 
 /** So many phases ahead the clock may be set right. */
 const PHASES_AHEAD = 4
@@ -67,12 +69,17 @@ export const useFollowStore = defineStore('follow', () => {
   let id = ''
   let timeZone = ''
   let keeper: ReturnType<typeof createRunningKeeper> | null = null
+  /** Whether the record of the session that has ended is in the journal yet. */
+  const kept = shallowRef<'being written' | 'kept' | 'not kept'>('being written')
+  /** Another tab has the session now; the screen that showed it leaves. */
+  const takenOver = shallowRef(false)
+  let letGo: (() => void) | null = null
   const about = () => ({ id, timeZone, before: before.value })
   const sound = createSessionSound(
     () => ({ sound: person.settings.sound, voice: person.settings.voice, recordings: person.person.recordings }),
     beat,
   )
-  const { interrupted, ...interruption } = useInterrupted(() => isUnderWay(state.value))
+  const { interrupted, elsewhere, ...interruption } = useInterrupted(() => isUnderWay(state.value))
 
   const moment = computed(() => (state.value ? momentAt(state.value.timeline, state.value.positionSeconds) : null))
   const timeline = computed(() => state.value?.timeline ?? null)
@@ -83,6 +90,7 @@ export const useFollowStore = defineStore('follow', () => {
   /** Lay out a routine to be followed; nothing runs yet. */
   function prepare(routine: Routine) {
     leave()
+    takenOver.value = false
     setSessionClock()
     state.value = readyRunner(planOf(routine, person))
     record.value = null
@@ -92,11 +100,43 @@ export const useFollowStore = defineStore('follow', () => {
     id = crypto.randomUUID()
     timeZone = deviceTimeZone()
   }
+  /** A session may have been laid out for hours: what its record says of its start is taken as it starts. */
+  function beginAt() {
+    setSessionClock()
+    timeZone = deviceTimeZone()
+    void hold(false)
+  }
+  /** Follow as the only tab that does. False when another tab has it. */
+  async function hold(takesOver: boolean): Promise<boolean> {
+    const sessionId = id
+    const held = await holdSession(sessionId, takesOver, () => id === sessionId && givenUp())
+    if (id === sessionId) letGo = held
+    else held?.()
+    return held !== null
+  }
+  /** Another tab has taken the session over. */
+  function givenUp() {
+    if (!isUnderWay(state.value)) return
+    leave()
+    takenOver.value = true
+    person.notify('taken over', 'The session goes on in another tab.')
+  }
+  person.tabs.listen((message) => {
+    if (message.kind === 'yield' && message.sessionId === id && isUnderWay(state.value)) void yieldIt()
+  })
+  /** All that happened is written before the other tab goes on from it. */
+  async function yieldIt() {
+    catchUp()
+    write()
+    await keeper?.finally(() => Promise.resolve())
+    givenUp()
+  }
 
   /** Begin, or carry out any other command now. Whether it made sense is answered. */
   function command(given: Command): boolean {
     if (!state.value) return false
     if (given === 'start' || given === 'resume' || given === 'undo') sound.open()
+    if (given === 'start' && state.value.status === 'ready') beginAt()
     catchUp()
     const earlier = state.value
     const later = reduce(earlier, given, earlier.status === 'ready' ? nowMs() : Math.max(nowMs(), earlier.clockMs))
@@ -111,9 +151,9 @@ export const useFollowStore = defineStore('follow', () => {
   }
 
   /** "I have N minutes left", or straight to the closing. */
-  const minutesLeft = (minutes: number) => takeOver((now) => refitRemainder(now, minutes * 60))
-  const close = () => takeOver(closeNow)
-  function takeOver(remainderOf: (now: RunnerState) => NewRemainder | null): boolean {
+  const minutesLeft = (minutes: number) => takeRemainder((now) => refitRemainder(now, minutes * 60))
+  const close = () => takeRemainder(closeNow)
+  function takeRemainder(remainderOf: (now: RunnerState) => NewRemainder | null): boolean {
     catchUp()
     const remainder = state.value && remainderOf(state.value)
     return remainder ? command(remainder) : false
@@ -168,10 +208,15 @@ export const useFollowStore = defineStore('follow', () => {
     const finished = record.value
     if (!finished) return
     keeper ??= createRunningKeeper(person.kept, about())
+    kept.value = 'being written'
+    const endedId = id
     void keeper.finally(async () => {
-      await person.putSession(finished)
-      await interruption.forgetInterrupted()
+      const isKept = await person.putSession(finished)
+      if (record.value?.id === endedId) kept.value = isKept ? 'kept' : 'not kept'
+      // What it was followed from goes only when its record is there.
+      if (isKept) await person.kept.deleteRunning(endedId)
     })
+    letGo?.()
     sound.endBeat()
   }
   /** The end was taken back: the session is under way again. */
@@ -179,6 +224,7 @@ export const useFollowStore = defineStore('follow', () => {
     record.value = null
     void keeper?.finally(() => person.remove('sessions', id))
     keeper = null
+    void hold(false)
     sound.reopen()
   }
   /** Add how it felt to the record that was kept at the end. */
@@ -186,24 +232,56 @@ export const useFollowStore = defineStore('follow', () => {
     if (!record.value) return
     await keeper?.finally(() => Promise.resolve())
     record.value = { ...record.value, ...said }
-    await person.putSession(record.value)
+    kept.value = (await person.putSession(record.value)) ? 'kept' : 'not kept'
   }
 
-  /** Take up the interrupted session where it was last seen, paused. */
-  function takeUp() {
-    const stored = interrupted.value
-    if (!stored) return
+  // What could not be written at first may be written later.
+  watch(
+    () => person.unkept.some(({ key }) => key === `sessions/${record.value?.id}`),
+    (isUnkept, wasUnkept) => {
+      if (!wasUnkept || isUnkept || kept.value !== 'not kept' || !record.value) return
+      kept.value = 'kept'
+      void person.kept.deleteRunning(record.value.id)
+    },
+  )
+
+  /** Take up the interrupted session where it was last seen, paused. False when another tab was sooner. */
+  async function takeUp(): Promise<boolean> {
+    return interrupted.value ? takeUpStored(interrupted.value, false) : false
+  }
+  /** Take over the session that another tab follows, paused where that tab comes to. */
+  async function takeOver(): Promise<boolean> {
+    const other = elsewhere.value
+    if (!other) return false
+    person.tabs.tell({ kind: 'yield', sessionId: other.id })
+    return takeUpStored(other, true)
+  }
+  async function takeUpStored(stored: StoredRunning, takesOver: boolean): Promise<boolean> {
     leave()
-    setSessionClock()
-    state.value = tick(replay(stored.running), nowMs())
+    takenOver.value = false
+    id = stored.id
+    if (!(await hold(takesOver))) {
+      id = ''
+      await interruption.lookForInterrupted()
+      return false
+    }
+    const { sessions } = await storedRunning(person.kept)
+    const latest = sessions.find((each) => each.id === stored.id) ?? stored
+    // The wall clock may have been set back since: time does not run backward in a session.
+    setSessionClock(latest.running.aliveAtMs)
+    state.value = tick(replay(latest.running), nowMs())
     record.value = null
-    before.value = stored.before
-    ;({ id, timeZone } = stored)
-    interrupted.value = null
+    before.value = latest.before
+    timeZone = latest.timeZone
+    interruption.leaveOut(stored.id)
+    elsewhere.value = null
+    return true
   }
   /** Close the sound and forget the session on the screen; what is stored stays. */
   function leave() {
     sound.close()
+    letGo?.()
+    letGo = null
     keeper = null
     state.value = null
   }
@@ -221,9 +299,13 @@ export const useFollowStore = defineStore('follow', () => {
     close,
     beat,
     note,
+    takenOver,
     takeUp,
+    takeOver,
     leave,
+    kept,
     interrupted,
+    elsewhere,
     ...interruption,
   }
 })

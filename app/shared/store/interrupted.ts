@@ -1,28 +1,41 @@
-import { shallowRef } from 'vue'
+import { computed, shallowRef } from 'vue'
 import type { StoredRunning } from './database'
 import { usePersonStore } from './person'
 import { recordOfStored, storedRunning } from './runningKeeper'
+import { sessionsFollowed } from './tabs'
 
-/** The session that was under way when the application was last closed: looked for, logged as far as it went, or forgotten. */
+/**
+ * The sessions under way that this tab does not follow: one that another tab follows, and those that were interrupted when the application
+ * was last closed, which are looked for, logged as far as they went, or forgotten.
+ */
 export function useInterrupted(isOtherUnderWay: () => boolean) {
   const person = usePersonStore()
-  const interrupted = shallowRef<StoredRunning | null>(null)
+  const all = shallowRef<StoredRunning[]>([])
+  const elsewhere = shallowRef<StoredRunning | null>(null)
+  const interrupted = computed(() => all.value[0] ?? null)
 
   async function lookForInterrupted() {
     if (isOtherUnderWay()) return
-    interrupted.value = (await storedRunning(person.kept)) ?? null
+    const { sessions } = await storedRunning(person.kept)
+    const followed = await sessionsFollowed()
+    elsewhere.value = sessions.find(({ id }) => followed.has(id)) ?? null
+    all.value = sessions.filter(({ id }) => !followed.has(id))
   }
+  /** It is over, or taken up: the next one comes forward. */
+  const leaveOut = (id: string) => void (all.value = all.value.filter((each) => each.id !== id))
   async function forgetInterrupted() {
-    await person.kept.deleteRunning()
-    interrupted.value = null
+    const stored = interrupted.value
+    if (stored && (await person.kept.deleteRunning(stored.id))) leaveOut(stored.id)
   }
   /** Log it as far as it went. */
   async function logInterrupted() {
     const stored = interrupted.value
     if (!stored) return
     const logged = recordOfStored(stored)
-    if (logged) await person.putSession(logged)
-    await forgetInterrupted()
+    if (!logged || (await person.putSession(logged))) await forgetInterrupted()
   }
-  return { interrupted, lookForInterrupted, logInterrupted, forgetInterrupted }
+  person.tabs.listen((message) => {
+    if (message.kind === 'changed' && (message.what === 'running' || message.what === 'all')) void lookForInterrupted()
+  })
+  return { interrupted, elsewhere, leaveOut, lookForInterrupted, logInterrupted, forgetInterrupted }
 }

@@ -1,53 +1,61 @@
 import { type Fault, validate } from '#core/basics'
+import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { InferType, Schema } from 'yup'
+import type { Schema } from 'yup'
 import {
+  checkItem,
+  merged,
   newPerson,
   PERSON_LISTS,
   readArchive,
-  recordingSchema,
   settingsSchema,
   toArchive,
   writeArchive,
   type Archive,
   type ListName,
   type PersonData,
+  type ReadArchive,
   type Recording,
   type Settings,
 } from '#core/formats'
-import { measureSchema, type BreathMeasure } from '#core/breath'
-import { formSchema, stageHistory, stageSchema, waySchema, type Form, type LearningStage, type Way } from '#core/forms'
+import type { BreathMeasure } from '#core/breath'
+import { stageHistory, type Form, type LearningStage, type Way } from '#core/forms'
 import { practiceDay, storedSessionSchema, type SessionRecord } from '#core/journal'
 import type { PracticeSetting } from '#core/timeline'
-import { routineSchema, routineVersionSchema, type Routine, type RoutineVersion } from '#core/routine'
+import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
-import {
-  eraseAll,
-  isEmpty,
-  openWorld,
-  putNow,
-  readAll,
-  replaceAll,
-  type Database,
-  type StoredAlive,
-  type StoredRunning,
-  type World,
-} from './database'
+import { changeNow, eraseAll, isEmpty, openWorld, putNow, readAll, replaceAll, type World } from './database'
+import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
-import type { KeptRunning } from './runningKeeper'
+import { keptRunning } from './runningKeeper'
+import { openTabs } from './tabs'
 
 const WORLD_KEY = 'pebblebrook.world'
-const LIST_SCHEMAS: { [List in ListName]: Schema<PersonData[List][number]> } = {
-  forms: formSchema,
-  ways: waySchema,
-  routines: routineSchema,
-  routineVersions: routineVersionSchema,
-  sessions: storedSessionSchema,
-  breathMeasures: measureSchema,
-  stages: stageSchema,
-  recordings: recordingSchema,
+
+/** A stored thing that could not be read: it stays in the store untouched until it is mended or removed. */
+export interface Unreadable {
+  list: ListName | 'settings'
+  id: string
+  why: string
+  value: unknown
+}
+
+/** What a list's item is called in a message. */
+const ITEM_WORDS: Record<ListName, string> = {
+  forms: 'the form',
+  ways: 'how I do a form',
+  routines: 'the routine',
+  routineVersions: 'an earlier state of a routine',
+  sessions: 'the session',
+  breathMeasures: 'the measured breath',
+  stages: 'the stage of learning',
+  recordings: 'the recording',
+}
+function wordsFor(list: ListName, item: object): string {
+  const name = 'name' in item ? item.name : 'title' in item ? item.title : ''
+  return typeof name === 'string' && name ? `${ITEM_WORDS[list]} “${name}”` : ITEM_WORDS[list]
 }
 
 /**
@@ -59,10 +67,21 @@ export const usePersonStore = defineStore('person', () => {
   const opened = ref(false)
   const openingFault = ref('')
   const person = shallowRef<PersonData>(newPerson())
-  /** Stored things that could not be read; they stay in the store untouched. */
-  const unreadable = ref<string[]>([])
+  const unreadable = shallowRef<Unreadable[]>([])
+  /** What was told of the store and must be seen: what was refused, changed by another tab, or is waited for. */
+  const notices = shallowRef<{ key: string; words: string }[]>([])
   const nowAtLook = ref(wallMs())
-  let database: Database
+  const tabs = openTabs()
+  const gate = createGate(() =>
+    openWorld(world.value, undefined, {
+      onBlocked: () =>
+        notify(
+          'blocked',
+          'Pebblebrook waits for another tab that has an older version open. Close that tab, or load it again.',
+        ),
+      onClosed: () => gate.forget(),
+    }),
+  )
 
   const settings = computed(() => person.value.settings)
   const forms = computed<Form[]>(() => [...CATALOGUE, ...person.value.forms])
@@ -89,7 +108,7 @@ export const usePersonStore = defineStore('person', () => {
       if (remembered === 'demo' || remembered === 'own') await enter(remembered)
       else {
         await enter('own')
-        if ((await isEmpty(database)) && (await serverShowsDemo())) await loadDemo()
+        if ((await gate.read(isEmpty)) && (await serverShowsDemo())) await loadDemo()
       }
       opened.value = true
     } catch (error) {
@@ -97,78 +116,184 @@ export const usePersonStore = defineStore('person', () => {
     }
   }
 
+  function notify(key: string, words: string) {
+    notices.value = [...notices.value.filter((each) => each.key !== key), { key, words }]
+  }
+  const dismiss = (key: string) => void (notices.value = notices.value.filter((each) => each.key !== key))
+
   async function enter(next: World) {
-    database?.close()
-    database = await openWorld(next)
+    gate.forget()
     world.value = next
     await load()
   }
 
   async function load() {
-    const stored = await readAll(database)
+    const stored = await gate.read(readAll)
     const next = newPerson()
-    unreadable.value = []
-    const readable = <S extends Schema>(schema: S, value: unknown, name: string): InferType<S>[] => {
-      const checked = validate(schema, value, name)
-      if (checked.ok) return [checked.value]
-      unreadable.value = [...unreadable.value, `${name}: ${checked.faults[0]?.message ?? ''}`]
-      return []
+    const faulty: Unreadable[] = []
+    const first = (faults: readonly Fault[]) => faults[0]?.message ?? ''
+    if (stored.settings !== undefined) {
+      const checked = validate(settingsSchema, stored.settings, 'settings')
+      if (checked.ok) next.settings = checked.value
+      else faulty.push({ list: 'settings', id: 'settings', why: first(checked.faults), value: stored.settings })
     }
-    const [settings = next.settings] =
-      stored.settings === undefined ? [] : readable(settingsSchema, stored.settings, 'settings')
-    const lists = PERSON_LISTS.map((list, index) => [
-      list,
-      stored.lists[index]!.flatMap((item) => readable(LIST_SCHEMAS[list], item, list)),
-    ])
-    person.value = { ...next, settings, ...Object.fromEntries(lists) }
+    PERSON_LISTS.forEach((list, index) => {
+      const items = stored.lists[index]!.flatMap((item) => {
+        // Years of sessions were checked in full as they were written; a full check of them would be felt at every start.
+        const checked =
+          list === 'sessions'
+            ? validate(storedSessionSchema as Schema<SessionRecord>, item, list)
+            : checkItem(list, item)
+        if (checked.ok) return [checked.value]
+        faulty.push({ list, id: idOf(item), why: first(checked.faults), value: item })
+        return []
+      })
+      Object.assign(next, { [list]: items })
+    })
+    person.value = next
+    unreadable.value = faulty
     look()
   }
+  const idOf = (item: unknown) =>
+    typeof item === 'object' && item !== null && 'id' in item && typeof item.id === 'string' ? item.id : ''
+  /** Another tab has changed something: what is not kept here yet stays. */
+  async function loadAnew() {
+    if (gate.unkept.value.length > 0) return
+    await gate.settled()
+    await load()
+  }
+  tabs.listen((message) => {
+    if (message.kind === 'changed' && message.world === world.value && message.what !== 'running') void loadAnew()
+  })
+  const tell = (what: ListName | 'settings' | 'running' | 'all') =>
+    tabs.tell({ kind: 'changed', world: world.value, what })
 
   /** Take notice of the present time, for all that depends on today. */
   function look() {
     nowAtLook.value = wallMs()
   }
 
-  async function put<K extends ListName>(list: K, item: PersonData[K][number]) {
+  function inMemory<K extends ListName>(list: K, id: string, item: PersonData[K][number] | null) {
+    const rest = (person.value[list] as { id: string }[]).filter((each) => each.id !== id)
+    person.value = { ...person.value, [list]: item ? [...rest, item] : rest }
+  }
+  /** Keep an item, once its own schema has found nothing wrong with it. True when it is kept; what is not is told, and stays in memory. */
+  async function put<K extends ListName>(list: K, item: PersonData[K][number]): Promise<boolean> {
     const plain = plainCopy(item)
-    await putNow(database, list, plain as never)
-    const rest = (person.value[list] as { id: string }[]).filter(({ id }) => id !== plain.id)
-    person.value = { ...person.value, [list]: [...rest, plain] }
-  }
-
-  async function remove(list: ListName, id: string) {
-    await database.delete(list, id)
-    person.value = {
-      ...person.value,
-      [list]: (person.value[list] as { id: string }[]).filter((item) => item.id !== id),
+    const what = wordsFor(list, plain)
+    const checked = checkItem(list, plain)
+    if (!checked.ok) {
+      notify(`${list}/${plain.id}`, `Not kept: ${what}. ${checked.faults[0]!.message}`)
+      return false
     }
+    inMemory(list, plain.id, plain)
+    const kept = await gate.write(`${list}/${plain.id}`, what, (database) => putNow(database, list, plain as never))
+    if (kept) tell(list)
+    return kept
   }
 
-  /** Change settings; faulty ones are refused and named, and nothing is written. */
+  async function remove(list: ListName, id: string): Promise<boolean> {
+    const item = (person.value[list] as { id: string }[]).find((each) => each.id === id)
+    inMemory(list, id, null)
+    const what = `that ${item ? wordsFor(list, item) : ITEM_WORDS[list]} is removed`
+    const kept = await gate.write(`${list}/${id}`, what, (database) => database.delete(list, id))
+    if (kept) tell(list)
+    return kept
+  }
+
+  /** Keep a routine. One that another tab has changed meanwhile stays as it is there, and mine becomes an earlier state of it. */
+  async function putRoutine(routine: Routine): Promise<boolean> {
+    const known = person.value.routines.find(({ id }) => id === routine.id)
+    const plain = plainCopy(routine)
+    const checked = checkItem('routines', plain)
+    if (!checked.ok || !known) return put('routines', routine)
+    inMemory('routines', plain.id, plain)
+    let theirs: Routine | null = null
+    const kept = await gate.write(`routines/${plain.id}`, wordsFor('routines', plain), (database) =>
+      changeNow(database, 'routines', plain.id, (stored) => {
+        theirs = stored && !dequal(stored, known) && !dequal(stored, plain) ? (stored as Routine) : null
+        return theirs ? undefined : plain
+      }),
+    )
+    if (kept && theirs) {
+      inMemory('routines', plain.id, theirs)
+      const at = new Date(wallMs()).toISOString()
+      await put('routineVersions', { id: crypto.randomUUID(), routineId: plain.id, at, routine: plain })
+      const words = `“${plain.name}” was changed in another tab too. That stands; what you changed here is kept among its earlier states.`
+      notify(`conflict/${plain.id}`, words)
+    } else if (kept) tell('routines')
+    return kept
+  }
+
+  /** Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. */
   async function saveSettings(change: Partial<Settings>): Promise<Fault[]> {
-    const checked = validate(settingsSchema, JSON.parse(JSON.stringify({ ...settings.value, ...change })), 'settings')
+    const base = settings.value
+    const changed = plainCopy({ ...base, ...change })
+    const checked = validate(settingsSchema, changed, 'settings')
     if (!checked.ok) return checked.faults
-    await putNow(database, 'kept', checked.value, 'settings')
     person.value = { ...person.value, settings: checked.value }
+    const kept = await gate.write('settings', 'the settings', (database) =>
+      changeNow(database, 'kept', 'settings', (stored) => {
+        const there = validate(settingsSchema, stored, 'settings')
+        const next = there.ok ? merged(there.value, base, checked.value) : checked.value
+        // Fields that each are right may not be right together.
+        const together = validate(settingsSchema, next, 'settings')
+        const taken = together.ok ? together.value : checked.value
+        person.value = { ...person.value, settings: taken }
+        return taken
+      }),
+    )
+    if (kept) tell('settings')
     return []
   }
 
-  /** Everything as the text of an archive. */
+  /** Everything as the text of an archive, with what the import would say to it. */
   function exportText(): string {
     return writeArchive(toArchive(person.value, new Date(wallMs()).toISOString()))
   }
 
   /** Check an archive; only `takeArchive` writes. */
-  const readText = (text: string) => readArchive(text, { shippedFormIds: CATALOGUE.map(({ id }) => id) })
+  const readText = (text: string): ReadArchive => readArchive(text, { shippedFormIds: CATALOGUE.map(({ id }) => id) })
 
-  async function takeArchive(archive: Archive) {
-    await replaceAll(database, archive.person)
+  /** Put an archive in place of everything; what was there can be brought back. True when it is kept. */
+  async function takeArchive(archive: Archive, why: 'import' | 'goBack' = 'import'): Promise<boolean> {
+    const kept = await gate.write('all', 'the archive', (database) => replaceAll(database, archive.person, why))
+    if (!kept) return false
     await load()
+    tell('all')
+    return true
   }
 
-  async function erase() {
-    await eraseAll(database)
+  /** Forget everything; what was there can be brought back. True when it is done. */
+  async function erase(): Promise<boolean> {
+    const kept = await gate.write('all', 'that everything is erased', (database) => eraseAll(database, 'erase'))
+    if (!kept) return false
     await load()
+    tell('all')
+    return true
+  }
+
+  /** What stood here before something took its place; undefined when nothing did. */
+  const snapshot = () => gate.read((database) => database.get('snapshots', 'before'))
+
+  /** Put a mended item in the place of one that could not be read; the faults when it still cannot be. */
+  async function mend(faulty: Unreadable, value: unknown): Promise<Fault[]> {
+    if (faulty.list === 'settings') {
+      const checked = validate(settingsSchema, value, 'settings')
+      return checked.ok ? saveSettings(checked.value) : checked.faults
+    }
+    const checked = checkItem(faulty.list, value)
+    if (!checked.ok) return checked.faults
+    if (idOf(value) !== faulty.id && faulty.id) await discard(faulty)
+    if (await put(faulty.list, checked.value)) unreadable.value = unreadable.value.filter((each) => each !== faulty)
+    return []
+  }
+  /** Remove one that could not be read. */
+  async function discard(faulty: Unreadable) {
+    const kept = await gate.write(`faulty/${faulty.id}`, 'that it is removed', (database) =>
+      faulty.list === 'settings' ? database.delete('kept', 'settings') : database.delete(faulty.list, faulty.id),
+    )
+    if (kept) unreadable.value = unreadable.value.filter((each) => each !== faulty)
   }
 
   async function serverShowsDemo(): Promise<boolean> {
@@ -196,22 +321,13 @@ export const usePersonStore = defineStore('person', () => {
   /** Leave the demo for good and come to one's own, which was never touched. */
   async function leaveDemo() {
     if (world.value !== 'demo') return
-    await eraseAll(database)
+    await gate.write('all', 'that the demo is gone', eraseAll)
     localStorage.setItem(WORLD_KEY, 'own')
     await enter('own')
   }
 
-  /** The open database, for the session under way. */
-  const kept: KeptRunning = {
-    getRunning: async () => (await database.get('kept', 'running')) as StoredRunning | undefined,
-    getAlive: async () => (await database.get('kept', 'alive')) as StoredAlive | undefined,
-    putRunning: (value) => putNow(database, 'kept', value, 'running'),
-    putAlive: (value) => putNow(database, 'kept', value, 'alive'),
-    async deleteRunning() {
-      await database.delete('kept', 'running')
-      await database.delete('kept', 'alive')
-    },
-  }
+  /** Where a session under way is written to. */
+  const kept = keptRunning(gate, () => tell('running'))
 
   return {
     world,
@@ -219,6 +335,13 @@ export const usePersonStore = defineStore('person', () => {
     openingFault,
     person,
     unreadable,
+    notices,
+    dismiss,
+    notify,
+    unkept: gate.unkept,
+    slow: gate.slow,
+    tryAgain: gate.tryAgain,
+    tabs,
     settings,
     forms,
     formsById,
@@ -232,7 +355,7 @@ export const usePersonStore = defineStore('person', () => {
     look,
     putForm: (form: Form) => put('forms', form),
     putWay: (way: Way) => put('ways', way),
-    putRoutine: (routine: Routine) => put('routines', routine),
+    putRoutine,
     putRoutineVersion: (version: RoutineVersion) => put('routineVersions', version),
     putMeasure: (measure: BreathMeasure) => put('breathMeasures', measure),
     stagesOf: (formId: string) => stageHistory(person.value.stages, formId),
@@ -247,6 +370,9 @@ export const usePersonStore = defineStore('person', () => {
     readText,
     takeArchive,
     erase,
+    snapshot,
+    mend,
+    discard,
     loadDemo,
     leaveDemo,
     kept,

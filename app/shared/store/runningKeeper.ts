@@ -1,7 +1,8 @@
 import { recordOf, type Felt, type SessionRecord } from '#core/journal'
 import { outcomeOf, reduce, replay, toRunning, type RunnerState } from '#core/runner'
 import { plainCopy } from './plainCopy'
-import type { StoredAlive, StoredRunning } from './database'
+import { putNow, type StoredAlive, type StoredRunning } from './database'
+import type { createGate } from './gate'
 
 /** What is noted of a session besides what happened in it. */
 export interface SessionAbout {
@@ -10,13 +11,45 @@ export interface SessionAbout {
   before: Felt
 }
 
-/** The part of the store that a running session is written to. */
+/** The part of the store that running sessions are written to. What is written answers whether it is kept. */
 export interface KeptRunning {
-  putRunning: (value: StoredRunning) => Promise<unknown>
-  putAlive: (value: StoredAlive) => Promise<unknown>
-  getRunning: () => Promise<StoredRunning | undefined>
-  getAlive: () => Promise<StoredAlive | undefined>
-  deleteRunning: () => Promise<unknown>
+  putRunning: (value: StoredRunning) => Promise<boolean>
+  putAlive: (value: StoredAlive) => Promise<boolean>
+  /** Every session under way, unchecked. */
+  all: () => Promise<{ running: unknown[]; alive: unknown[] }>
+  deleteRunning: (id: string) => Promise<boolean>
+}
+
+type Gate = Pick<ReturnType<typeof createGate>, 'write' | 'read'>
+const WORDS = 'the session under way'
+
+/** The running sessions of a store; `told` is called whenever one begins or goes. */
+export function keptRunning(gate: Gate, told: () => void): KeptRunning {
+  const after = async (written: Promise<boolean>) => {
+    if (await written) told()
+    return written
+  }
+  return {
+    putRunning: (value) =>
+      after(gate.write(`running/${value.id}`, WORDS, (database) => putNow(database, 'running', value))),
+    putAlive: (value) => gate.write(`alive/${value.id}`, WORDS, (database) => putNow(database, 'alive', value)),
+    all: () =>
+      gate.read(async (database) => {
+        const [running, alive] = await Promise.all([database.getAll('running'), database.getAll('alive')])
+        return { running, alive }
+      }),
+    deleteRunning: (id) =>
+      after(
+        gate.write(`running/${id}`, 'that the session under way is over', async (database) => {
+          const transaction = database.transaction(['running', 'alive'], 'readwrite')
+          await Promise.all([
+            transaction.objectStore('running').delete(id),
+            transaction.objectStore('alive').delete(id),
+            transaction.done,
+          ])
+        }),
+      ),
+  }
 }
 
 /** The session is written at least this often, so that a dead battery costs less than a second. */
@@ -31,9 +64,20 @@ export function createRunningKeeper(kept: KeptRunning, about: SessionAbout) {
   let begun = false
   let givenWritten = 0
   let aliveAtMs = 0
-  const after = (write: () => Promise<unknown>) => {
-    writes = writes.then(write).catch(() => undefined)
-    return writes
+  let waiting: (() => Promise<unknown>) | null = null
+  const after = (write: () => Promise<unknown>) => (writes = writes.then(write))
+  /** Only the newest state is worth writing: one that has not begun to be written is left for it. */
+  const newest = (write: () => Promise<unknown>) => {
+    if (waiting) {
+      waiting = write
+      return writes
+    }
+    waiting = write
+    return after(() => {
+      const now = waiting!
+      waiting = null
+      return now()
+    })
   }
   return {
     /** Write what is new; nothing when nothing is due. */
@@ -49,20 +93,34 @@ export function createRunningKeeper(kept: KeptRunning, about: SessionAbout) {
       givenWritten = given.length
       aliveAtMs = state.clockMs
       const alive = plainCopy({ id: about.id, given, aliveAtMs })
-      return after(() => kept.putAlive(alive))
+      return newest(() => kept.putAlive(alive))
     },
     /** Do this when all is written. */
     finally: after,
   }
 }
 
-/** The session that was under way when the application was last closed; undefined when there was none. */
-export async function storedRunning(kept: KeptRunning): Promise<StoredRunning | undefined> {
-  const stored = await kept.getRunning()
-  const alive = await kept.getAlive()
-  if (!stored || alive?.id !== stored.id) return stored
-  const { given, aliveAtMs } = alive
-  return { ...stored, running: { ...stored.running, given, aliveAtMs } }
+/**
+ * The sessions that were under way when the application was last closed, the one last alive first. One that cannot be replayed, whatever
+ * is wrong with it, is left out and counted.
+ */
+export async function storedRunning(kept: KeptRunning): Promise<{ sessions: StoredRunning[]; unreadable: number }> {
+  const { running, alive } = await kept.all()
+  const aliveById = new Map((alive as StoredAlive[]).map((one) => [one.id, one]))
+  let unreadable = 0
+  const sessions = (running as StoredRunning[]).flatMap((stored) => {
+    try {
+      const { given, aliveAtMs } = aliveById.get(stored.id) ?? stored.running
+      const whole = { ...stored, running: { ...stored.running, given, aliveAtMs } }
+      replay(whole.running)
+      return [whole]
+    } catch {
+      unreadable += 1
+      return []
+    }
+  })
+  sessions.sort((one, other) => other.running.aliveAtMs - one.running.aliveAtMs)
+  return { sessions, unreadable }
 }
 
 /** What is kept of a session for good; null while it has not ended. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { elsewhereRecord, NOT_SAID, recordOf, sessionSchema } from '#core/journal'
 import { outcomeOf, readyRunner, reduce, tick } from '#core/runner'
 import { validate } from '#core/basics'
-import { aForm, aPlan } from '../../helpers'
+import { aForm, aPlan, FREE_MOVE } from '../../helpers'
 
 const T0 = Date.parse('2026-03-10T07:00:00Z')
 
@@ -54,4 +54,18 @@ describe('the record of a practice elsewhere', () => {
     expect(record).toMatchObject({ source: 'elsewhere', endedAt: '2026-03-10T18:45:00.000Z', words: 'warm' })
   })
   it('is good data', () => expect(validate(sessionSchema, record)).toMatchObject({ ok: true }))
+})
+
+it('holds no more than can be read back, whatever a clock that was set wrong makes of it', () => {
+  const open = aForm({ id: 'open', counting: { by: 'open' }, moves: FREE_MOVE })
+  const plan = aPlan([{ form: open, count: 60 }])
+  const years = 3 * 366 * 86_400_000
+  const left = reduce(readyRunner(plan), 'start', T0)
+  const forgotten = reduce(tick(left, T0 + years), 'next', T0 + years)
+  const paused = reduce(reduce(reduce(left, 'pause', T0 + 5000), 'resume', T0 + years), 'endNow', T0 + years + 9000)
+  for (const state of [forgotten, paused]) {
+    const record = recordOf(outcomeOf(state)!, { id: 'r', routineId: null, title: 'Long', timeZone: 'UTC' })
+    expect(validate(sessionSchema, record)).toMatchObject({ ok: true })
+    expect(record.startedAt).toBe('2026-03-10T07:00:00.000Z')
+  }
 })

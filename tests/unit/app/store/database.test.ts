@@ -13,7 +13,6 @@ import {
   readAll,
   replaceAll,
   type Migration,
-  type StoredAlive,
 } from '../../../../app/shared/store/database'
 import { aForm, aPlan, aRoutine, aStep, formAsInVersion1, settingsAsInVersion1 } from '../../../helpers'
 
@@ -96,11 +95,13 @@ describe('migrations', () => {
     })
     const second = await openWorld('own', MIGRATIONS.slice(0, 2))
     const about = { id: 'now', timeZone: 'UTC', before: { energy: null, calm: null, ease: null } }
-    await second.put('kept', { ...about, running: { plan, given: [], aliveAtMs: 0 } }, 'running')
-    await second.put('kept', { id: 'now', given: asBefore, aliveAtMs: 20_000 } as never, 'alive')
+    await second.put('kept', { ...about, running: { plan, given: [], aliveAtMs: 0 } } as never, 'running' as never)
+    await second.put('kept', { id: 'now', given: asBefore, aliveAtMs: 20_000 } as never, 'alive' as never)
     second.close()
     const now = await openWorld('own')
-    const alive = (await now.get('kept', 'alive')) as StoredAlive
+    const alive = (await now.get('alive', 'now'))!
+    expect(await now.get('running', 'now')).toMatchObject(about)
+    expect(await now.get('kept', 'running' as never)).toBeUndefined()
     expect(alive.given).toEqual(given)
     expect(replay({ plan, given: alive.given, aliveAtMs: 20_000 }).timeline).toEqual(fitted.timeline)
   })

@@ -39,16 +39,21 @@ vi.mock('~/shared/store/person', () => ({
     person: { recordings: [] },
     setting: { forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: NO_WAITING },
     formsById: new Map(FORMS.map((form) => [form.id, form])),
-    putSession: async (session: unknown) => void stored.sessions.push(session),
+    putSession: async (session: unknown) => stored.sessions.push(session) > 0,
     remove: async (_list: string, id: string) => {
       stored.sessions = stored.sessions.filter((each) => (each as SessionRecord).id !== id)
     },
+    tabs: { tell: () => undefined, listen: () => () => undefined },
+    notify: () => undefined,
+    unkept: [],
     kept: {
-      putRunning: async (value: StoredRunning) => void (stored.running = value),
-      putAlive: async (value: StoredAlive) => void (stored.alive = value),
-      getRunning: async () => stored.running,
-      getAlive: async () => stored.alive,
-      deleteRunning: async () => void (stored.running = stored.alive = undefined),
+      putRunning: async (value: StoredRunning) => ((stored.running = value), true),
+      putAlive: async (value: StoredAlive) => ((stored.alive = value), true),
+      all: async () => ({
+        running: [stored.running].filter(Boolean),
+        alive: [stored.alive].filter(Boolean),
+      }),
+      deleteRunning: async () => ((stored.running = stored.alive = undefined), true),
     },
   }),
 }))
@@ -140,7 +145,7 @@ describe('the session under way', () => {
     clock.ms += 3_600_000
     await follow.lookForInterrupted()
     expect(follow.interrupted).not.toBeNull()
-    follow.takeUp()
+    expect(await follow.takeUp()).toBe(true)
     expect(follow.state).toMatchObject({ status: 'paused', positionSeconds: 21 })
     expect(follow.interrupted).toBeNull()
     follow.command('resume')

@@ -3,8 +3,9 @@ import 'fake-indexeddb/auto'
 import { afterEach, describe, expect, it } from 'vitest'
 import { NOT_SAID } from '#core/journal'
 import { outcomeOf, readyRunner, reduce, replay, tick, type PlainCommand, type RunnerState } from '#core/runner'
-import { openWorld, type Database, type StoredAlive, type StoredRunning } from '../../../../app/shared/store/database'
-import { createRunningKeeper, storedRunning, type KeptRunning } from '../../../../app/shared/store/runningKeeper'
+import { openWorld, type Database } from '~/shared/store/database'
+import { createGate } from '~/shared/store/gate'
+import { createRunningKeeper, keptRunning, storedRunning, type KeptRunning } from '~/shared/store/runningKeeper'
 import { aForm, aPlan } from '../../../helpers'
 
 const T0 = 1_700_000_000_000
@@ -20,15 +21,10 @@ afterEach(() => {
 /** The real store, which is dead to every write from the moment of the kill on. */
 function keptUntilKilled(): KeptRunning & { kill: () => void } {
   let dead = false
-  const unlessDead = (write: () => Promise<unknown>) => (dead ? new Promise<never>(() => undefined) : write())
-  return {
-    getRunning: async () => (await database.get('kept', 'running')) as StoredRunning | undefined,
-    getAlive: async () => (await database.get('kept', 'alive')) as StoredAlive | undefined,
-    putRunning: (value) => unlessDead(() => database.put('kept', value, 'running')),
-    putAlive: (value) => unlessDead(() => database.put('kept', value, 'alive')),
-    deleteRunning: () => database.delete('kept', 'running'),
-    kill: () => (dead = true),
-  }
+  const gate = createGate(() => Promise.resolve(database))
+  const write: typeof gate.write = (key, what, work) =>
+    dead ? new Promise<never>(() => undefined) : gate.write(key, what, work)
+  return { ...keptRunning({ ...gate, write }, () => undefined), kill: () => (dead = true) }
 }
 
 const said = (state: RunnerState) => state.given.map(({ command }) => command).filter((command) => command !== 'pause')
@@ -40,7 +36,8 @@ describe('a killed page', () => {
     let most = 0
     let lostCommands = 0
     for (let turn = 0; turn < 100; turn += 1) {
-      await database.clear('kept')
+      await database.clear('running')
+      await database.clear('alive')
       const kept = keptUntilKilled()
       const id = `session-${turn}`
       const keeper = createRunningKeeper(kept, { id, timeZone: 'UTC', before: NOT_SAID })
@@ -70,7 +67,7 @@ describe('a killed page', () => {
       }
       kept.kill()
       const atKill = tick(state, killedAtMs)
-      const stored = await storedRunning(kept)
+      const [stored] = (await storedRunning(kept)).sessions
       expect(stored?.id).toBe(id)
       const back = replay(stored!.running)
       if (atKill.status === 'ended') continue
@@ -94,7 +91,8 @@ describe('a killed page', () => {
     const kept = keptUntilKilled()
     const state = reduce(readyRunner(aPlan([{ form: aForm(), count: 2 }])), 'start', T0)
     await createRunningKeeper(kept, { id: 'one', timeZone: 'UTC', before: NOT_SAID }).keep(state)
-    await database.put('kept', { id: 'other', given: [], aliveAtMs: T0 + 50_000 }, 'alive')
-    expect((await storedRunning(kept))!.running.aliveAtMs).toBe(T0)
+    await database.put('alive', { id: 'other', given: [], aliveAtMs: T0 + 50_000 })
+    const { sessions } = await storedRunning(kept)
+    expect(sessions.map(({ id, running }) => [id, running.aliveAtMs])).toEqual([['one', T0]])
   })
 })

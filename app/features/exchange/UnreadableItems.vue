@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { usePersonStore, type Unreadable } from '~/shared/store/person'
+import { download } from './download'
+
+/** Stored things that could not be read: each can be looked at, given out as it is, mended, or removed. */
+const person = usePersonStore()
+const open = shallowRef<Unreadable | null>(null)
+const text = ref('')
+const fault = ref('')
+function look(at: Unreadable) {
+  open.value = open.value === at ? null : at
+  text.value = JSON.stringify(at.value, null, 2)
+  fault.value = ''
+}
+async function mend() {
+  if (!open.value) return
+  try {
+    const faults = await person.mend(open.value, JSON.parse(text.value))
+    fault.value = faults[0]?.message ?? ''
+    if (faults.length === 0) open.value = null
+  } catch {
+    fault.value = 'This is not JSON.'
+  }
+}
+</script>
+
+<template>
+  <section v-if="person.unreadable.length > 0" class="stack" aria-labelledby="unreadable">
+    <h3 id="unreadable">What could not be read</h3>
+    <ul class="items">
+      <li v-for="(each, index) in person.unreadable" :key="index">
+        <p>
+          <strong>{{ each.list }} {{ each.id }}</strong> {{ each.why }}
+        </p>
+        <div class="row">
+          <Button label="Look at it" size="small" severity="secondary" @click="look(each)" />
+          <Button
+            label="Export it as it is"
+            size="small"
+            severity="secondary"
+            @click="download(`${each.list}-${each.id}.json`, JSON.stringify(each.value, null, 2))"
+          />
+          <Button label="Remove it" size="small" severity="danger" text @click="person.discard(each)" />
+        </div>
+        <div v-if="open === each" class="field">
+          <label :for="`mend-${index}`">As it is stored; change it here to mend it</label>
+          <Textarea :id="`mend-${index}`" v-model="text" rows="8" spellcheck="false" />
+          <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+          <div><Button label="Keep it so" size="small" @click="mend" /></div>
+        </div>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.items {
+  display: grid;
+  gap: 1rem;
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  overflow-wrap: anywhere;
+}
+</style>

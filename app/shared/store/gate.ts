@@ -1,0 +1,91 @@
+import { shallowRef } from 'vue'
+import type { Database } from './database'
+
+/** Something that was to be written and is not: kept in memory until it is written, or until another takes its place. */
+export interface Unkept {
+  key: string
+  /** What it is, in words. */
+  what: string
+  why: string
+}
+
+type Work = (database: Database) => Promise<void>
+
+/** After so long a write is said to be waited for. */
+const SLOW_MS = 3000
+
+/** Why a store refuses, in words. */
+export function reasonOf(error: unknown): string {
+  const name = error instanceof DOMException || error instanceof Error ? error.name : ''
+  if (name === 'QuotaExceededError') return 'the store of this browser is full'
+  if (isClosed(error)) return 'the store of this browser was closed or deleted'
+  return error instanceof Error && error.message ? error.message : 'the store of this browser refused it'
+}
+
+const isClosed = (error: unknown) =>
+  error instanceof Error && (error.name === 'InvalidStateError' || error.name === 'NotFoundError')
+
+/**
+ * The one gate through which everything is written. Writes follow one another; each is kept only when its transaction has come to its
+ * end. A store that was closed is opened again; what fails is kept in memory and told, and tried again when it is asked for.
+ */
+export function createGate(open: () => Promise<Database>) {
+  const unkept = shallowRef<Unkept[]>([])
+  /** What a write is waited for that takes long; empty when none is. */
+  const slow = shallowRef('')
+  const works = new Map<string, { what: string; work: Work }>()
+  let database: Promise<Database> | null = null
+  let queue: Promise<unknown> = Promise.resolve()
+
+  const current = () => (database ??= open())
+  /** Forget the open store: the next write opens it anew. */
+  function forget() {
+    const before = database
+    database = null
+    void before?.then((one) => one.close()).catch(() => undefined)
+  }
+  async function attempt(work: Work) {
+    try {
+      await work(await current())
+    } catch (error) {
+      if (database && !isClosed(error)) throw error
+      forget()
+      await work(await current())
+    }
+  }
+  async function tried(key: string, what: string, work: Work): Promise<boolean> {
+    const alarm = setTimeout(() => (slow.value = what), SLOW_MS)
+    try {
+      await attempt(work)
+      unkept.value = unkept.value.filter((each) => each.key !== key)
+      works.delete(key)
+      return true
+    } catch (error) {
+      works.set(key, { what, work })
+      unkept.value = [...unkept.value.filter((each) => each.key !== key), { key, what, why: reasonOf(error) }]
+      return false
+    } finally {
+      clearTimeout(alarm)
+      slow.value = ''
+    }
+  }
+
+  /** Write something; `key` says what it is a state of: a later write of the same takes the place of one that failed. True when it is kept. */
+  function write(key: string, what: string, work: Work): Promise<boolean> {
+    const written = queue.then(() => tried(key, what, work))
+    queue = written
+    return written
+  }
+  /** Try all again that is not kept, in its order. True when nothing is left. */
+  async function tryAgain(): Promise<boolean> {
+    for (const [key, { what, work }] of [...works]) await write(key, what, work)
+    return works.size === 0
+  }
+  /** Read something, from a store that is opened again where it was closed. */
+  async function read<T>(what: (database: Database) => Promise<T>): Promise<T> {
+    let found: { value: T } | null = null
+    await attempt(async (one) => void (found = { value: await what(one) }))
+    return found!.value as T
+  }
+  return { unkept, slow, write, tryAgain, read, forget, settled: () => queue }
+}

@@ -1,0 +1,135 @@
+import { expect, test, type Page } from '@playwright/test'
+import { assemble, begin, goTo, letPass, openAt } from './support'
+
+/** From now on the page's store refuses everything, as a full one does; until `makeRoom`. */
+const fillUp = (page: Page) =>
+  page.evaluate(() => {
+    const { put } = IDBObjectStore.prototype
+    const full = () => {
+      throw new DOMException('There is no room.', 'QuotaExceededError')
+    }
+    Object.assign(window, { makeRoom: () => (IDBObjectStore.prototype.put = put) })
+    IDBObjectStore.prototype.put = full
+  })
+const makeRoom = (page: Page) => page.evaluate(() => (window as never as { makeRoom: () => void }).makeRoom())
+
+test('with the store full nothing is said to be kept; it waits, is given out, and is kept once there is room', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await fillUp(page)
+  await letPass(page, 200)
+  const told = page.getByRole('alert', { name: 'Not kept' })
+  await expect(page.getByText('A trial is not in the journal yet')).toBeVisible()
+  await expect(told).toContainText('the session “A trial” (the store of this browser is full)')
+  await expect(page.getByText('is in the journal.')).toHaveCount(0)
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    told.getByRole('button', { name: 'Export now' }).click(),
+  ])
+  const chunks: Buffer[] = []
+  for await (const chunk of await file.createReadStream()) chunks.push(chunk as Buffer)
+  expect(JSON.parse(Buffer.concat(chunks).toString()).person.sessions).toMatchObject([{ title: 'A trial' }])
+  await told.getByRole('button', { name: 'Try again' }).click()
+  await expect(told).toContainText('the store of this browser is full')
+  await makeRoom(page)
+  await told.getByRole('button', { name: 'Try again' }).click()
+  await expect(told).toHaveCount(0)
+  await expect(page.getByText('A trial is in the journal.')).toBeVisible()
+  await page.reload()
+  await goTo(page, 'Journal')
+  await expect(page.getByText('A trial').first()).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Interrupted session' })).toHaveCount(0)
+})
+
+test('a session that another tab follows is said to be there, and can be taken over from where it is', async ({
+  page,
+  context,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink', 'Settle'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPass(page, 25)
+  const other = await context.newPage()
+  await openAt(other, '/')
+  const there = other.getByRole('region', { name: 'Session in another tab' })
+  await expect(there).toContainText('A trial is running in another tab.')
+  await expect(other.getByRole('region', { name: 'Interrupted session' })).toHaveCount(0)
+  await there.getByRole('button', { name: 'Take it over here' }).click()
+  await expect(other.getByText('Paused', { exact: true })).toBeVisible()
+  await expect(other.getByRole('region', { name: 'Now' })).toContainText('4more, then Settle')
+  await expect(page.getByText('The session goes on in another tab.')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Session in another tab' })).toBeVisible()
+})
+
+test('a routine that is kept in one tab is there in the other, and what is erased in one is gone in both', async ({
+  page,
+  context,
+}) => {
+  await openAt(page, '/routines')
+  const other = await context.newPage()
+  await openAt(other, '/routines')
+  await assemble(page, 'From the first tab', ['Rise and sink'])
+  await expect(other.getByText('From the first tab').first()).toBeVisible()
+  await goTo(page, 'Settings')
+  await page.getByRole('button', { name: 'Erase everything' }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Erase everything' }).click()
+  await expect(other.getByText('From the first tab')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Go one step back' }).click()
+  await expect(other.getByText('From the first tab').first()).toBeVisible()
+})
+
+test('stored things that no calendar can make stop no page; they are named, looked at and removed', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open('pebblebrook')
+        opening.onerror = () => reject(opening.error)
+        opening.onsuccess = () => {
+          const transaction = opening.result.transaction(['sessions', 'routines', 'running'], 'readwrite')
+          const bad = {
+            id: 'bad',
+            title: 'From nowhere',
+            timeZone: 'Europe/Lisbon',
+            practisedSeconds: 60,
+            planned: [],
+            done: [],
+          }
+          transaction
+            .objectStore('sessions')
+            .put({ ...bad, startedAt: '2026-02-30T06:30:00.000Z', endedAt: '2026-02-30T07:30:00.000Z' })
+          transaction.objectStore('routines').put({ id: 'odd', name: 7, entries: 'none' })
+          transaction.objectStore('running').put({ id: 'odd', running: { plan: null } })
+          transaction.oncomplete = () => {
+            opening.result.close()
+            resolve()
+          }
+        }
+      }),
+  )
+  await page.reload()
+  for (const screen of ['Today', 'Routines', 'Forms', 'Journal', 'Settings']) await goTo(page, screen)
+  await expect(page.getByText('2 stored things could not be read')).toBeVisible()
+  const items = page.getByRole('region', { name: 'What could not be read' })
+  await expect(items).toContainText('startedAt must be a time in UTC')
+  await items.getByRole('button', { name: 'Look at it' }).first().click()
+  await expect(items.getByLabel('As it is stored; change it here to mend it')).toHaveValue(/"odd"/)
+  for (let left = 2; left > 0; left -= 1) await items.getByRole('button', { name: 'Remove it' }).first().click()
+  await expect(items).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByText('could not be read')).toHaveCount(0)
+})
+
+test('a page that is not there says so, with the ways out', async ({ page }) => {
+  await openAt(page, '/nowhere/at/all')
+  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await page.getByRole('button', { name: 'To Settings' }).click()
+  await expect(page.getByRole('heading', { name: 'Settings', level: 1 })).toBeVisible()
+})

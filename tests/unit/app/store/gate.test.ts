@@ -1,0 +1,78 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { openWorld, putNow, type Database } from '~/shared/store/database'
+import { createGate } from '~/shared/store/gate'
+import { aForm } from '../../../helpers'
+
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory()
+})
+
+const put = (id: string) => (database: Database) => putNow(database, 'forms', aForm({ id }))
+const full = () => Promise.reject(new DOMException('no room', 'QuotaExceededError'))
+const idsIn = async () => (await openWorld('own')).getAllKeys('forms')
+
+describe('the gate of all writes', () => {
+  it('says that something is kept only when it stands in the store', async () => {
+    const gate = createGate(() => openWorld('own'))
+    expect(await gate.write('a', 'a form', put('a'))).toBe(true)
+    expect(await idsIn()).toEqual(['a'])
+    expect(gate.unkept.value).toEqual([])
+  })
+  it('keeps in memory what the store refuses, says why, and writes it when it is tried again', async () => {
+    const gate = createGate(() => openWorld('own'))
+    let isFull = true
+    const work = (database: Database) => (isFull ? full() : put('a')(database))
+    expect(await gate.write('a', 'the form “A”', work)).toBe(false)
+    expect(gate.unkept.value).toEqual([{ key: 'a', what: 'the form “A”', why: 'the store of this browser is full' }])
+    expect(await gate.tryAgain()).toBe(false)
+    expect(gate.unkept.value).toHaveLength(1)
+    isFull = false
+    expect(await gate.tryAgain()).toBe(true)
+    expect(gate.unkept.value).toEqual([])
+    expect(await idsIn()).toEqual(['a'])
+  })
+  it('lets a later state of the same take the place of one that failed, so that no old state comes back', async () => {
+    const gate = createGate(() => openWorld('own'))
+    await gate.write('a', 'a form', full)
+    await gate.write('a', 'a form', (database) => putNow(database, 'forms', aForm({ id: 'a', name: 'Later' })))
+    expect(gate.unkept.value).toEqual([])
+    await gate.tryAgain()
+    expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
+  })
+  it('opens a store again that was closed, or deleted, and loses nothing that is written then', async () => {
+    let opened: Database[] = []
+    const gate = createGate(async () => {
+      const database = await openWorld('own')
+      opened = [...opened, database]
+      return database
+    })
+    await gate.write('a', 'a form', put('a'))
+    opened[0]!.close()
+    expect(await gate.write('b', 'a form', put('b'))).toBe(true)
+    expect(await idsIn()).toEqual(['a', 'b'])
+    opened[1]!.close()
+    globalThis.indexedDB = new IDBFactory()
+    expect(await gate.write('c', 'a form', put('c'))).toBe(true)
+    expect(await idsIn()).toEqual(['c'])
+    expect(await gate.read((database) => database.count('forms'))).toBe(1)
+  })
+  it('tells when the store cannot be opened at all', async () => {
+    const gate = createGate(() => Promise.reject(new Error('the disk is gone')))
+    expect(await gate.write('a', 'a form', put('a'))).toBe(false)
+    expect(gate.unkept.value[0]!.why).toBe('the disk is gone')
+    await expect(gate.read((database) => database.count('forms'))).rejects.toThrow('the disk is gone')
+  })
+  it('writes in order, whatever each of them takes', async () => {
+    const gate = createGate(() => openWorld('own'))
+    const name = (database: Database, words: string) => putNow(database, 'forms', aForm({ id: 'a', name: words }))
+    const slow = gate.write('a', 'a form', async (database) => {
+      await new Promise((resolve) => setTimeout(resolve, 30))
+      await name(database, 'First')
+    })
+    const quick = gate.write('a', 'a form', (database) => name(database, 'Second'))
+    expect(await Promise.all([slow, quick])).toEqual([true, true])
+    expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Second' })
+  })
+})

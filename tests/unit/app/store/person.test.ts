@@ -1,0 +1,116 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { writeArchive, toArchive, newPerson } from '#core/formats'
+import { usePersonStore } from '~/shared/store/person'
+import { openWorld } from '~/shared/store/database'
+import { aForm, aRoutine, aStep } from '../../../helpers'
+
+/** A tab of the browser: a store of its own on the same database. */
+async function aTab() {
+  setActivePinia(createPinia())
+  const person = usePersonStore()
+  await person.open()
+  return person
+}
+const heard = async () => {
+  for (let turn = 0; turn < 20; turn += 1) await new Promise((resolve) => setTimeout(resolve, 2))
+}
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory()
+  const remembered = new Map([['pebblebrook.world', 'own']])
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => remembered.get(key) ?? null,
+    setItem: (key: string, value: string) => void remembered.set(key, value),
+  })
+})
+const routine = (name: string, count = 4) => ({ ...aRoutine([aStep('s', 'rise-and-sink', { count })]), id: 'r', name })
+
+describe('what is written can be read', () => {
+  it('refuses what its own schema would not read, says so, and writes nothing', async () => {
+    const person = await aTab()
+    expect(await person.putRoutine(routine('Good', 5000))).toBe(false)
+    expect(person.notices[0]!.words).toMatch(/Not kept: the routine “Good”\. .*count must be at most 3600/)
+    expect(person.person.routines).toEqual([])
+    expect(await (await openWorld('own')).count('routines')).toBe(0)
+  })
+  it('names stored things that cannot be read, and lets them be mended or removed, one by one', async () => {
+    const database = await openWorld('own')
+    await database.put('forms', { ...aForm({ id: 'odd' }), part: 'middle' } as never)
+    await database.put('forms', { ...aForm({ id: 'odder' }), name: '' } as never)
+    await database.put('forms', aForm({ id: 'good' }))
+    const person = await aTab()
+    expect(person.person.forms.map(({ id }) => id)).toEqual(['good'])
+    expect(person.unreadable.map(({ list, id }) => [list, id])).toEqual([
+      ['forms', 'odd'],
+      ['forms', 'odder'],
+    ])
+    const [odd, odder] = person.unreadable
+    expect((await person.mend(odd!, { ...aForm({ id: 'odd' }), part: 'end' }))[0]!.message).toMatch(/part/)
+    expect(await person.mend(odd!, aForm({ id: 'odd' }))).toEqual([])
+    await person.discard(odder!)
+    expect(person.unreadable).toEqual([])
+    expect(await database.getAllKeys('forms')).toEqual(['good', 'odd'])
+  })
+})
+
+describe('one step back', () => {
+  it('is kept by an import and by an erasing, in the same moment', async () => {
+    const person = await aTab()
+    await person.putRoutine(routine('Mine'))
+    const read = person.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
+    expect(read.ok && (await person.takeArchive(read.value))).toBe(true)
+    expect(person.person.routines).toEqual([])
+    expect(await person.snapshot()).toMatchObject({ why: 'import', lists: { routines: [{ name: 'Mine' }] } })
+    await person.putRoutine(routine('Another'))
+    expect(await person.erase()).toBe(true)
+    expect(await person.snapshot()).toMatchObject({ why: 'erase', lists: { routines: [{ name: 'Another' }] } })
+  })
+})
+
+describe('two tabs', () => {
+  it('see what the other keeps and removes', async () => {
+    const one = await aTab()
+    const other = await aTab()
+    await one.putRoutine(routine('Mine'))
+    await heard()
+    expect(other.person.routines).toMatchObject([{ name: 'Mine' }])
+    await other.remove('routines', 'r')
+    await heard()
+    expect(one.person.routines).toEqual([])
+  })
+  it('change settings in different fields, and both stand', async () => {
+    const one = await aTab()
+    const other = await aTab()
+    await Promise.all([
+      one.saveSettings({ sound: { ...one.settings.sound, quiet: true } }),
+      other.saveSettings({ dayEndsAtHour: 5 }),
+    ])
+    await heard()
+    for (const tab of [one, other]) expect(tab.settings).toMatchObject({ dayEndsAtHour: 5, sound: { quiet: true } })
+  })
+  it('change one routine at the same moment: the first stands, the later is kept as an earlier state, and it is said', async () => {
+    const one = await aTab()
+    const other = await aTab()
+    await one.putRoutine(routine('Mine', 4))
+    await heard()
+    await Promise.all([one.putRoutine(routine('Mine', 5)), other.putRoutine(routine('Mine', 9))])
+    await heard()
+    const database = await openWorld('own')
+    expect((await database.get('routines', 'r'))!.entries[0]).toMatchObject({ count: 5 })
+    const [version] = await database.getAll('routineVersions')
+    expect(version!.routine.entries[0]).toMatchObject({ count: 9 })
+    expect(other.notices[0]!.words).toMatch(/“Mine” was changed in another tab too/)
+    expect(other.person.routines[0]!.entries[0]).toMatchObject({ count: 5 })
+  })
+  it('erase and import in one reach the other', async () => {
+    const one = await aTab()
+    const other = await aTab()
+    await one.putRoutine(routine('Mine'))
+    await heard()
+    await other.erase()
+    await heard()
+    expect(one.person.routines).toEqual([])
+  })
+})
