@@ -1,5 +1,7 @@
+import { idSchema } from '../basics'
 import { ARC_PARTS, COUNT_UNITS, plainSpelling, type ArcPart, type CountingKind, type Form } from '../forms'
 import {
+  LIMITS,
   BUILD_STAGES,
   emptyRoutine,
   groupFor,
@@ -121,7 +123,7 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
     const heading = /^## +(.+?) *$/.exec(line)
     const quote = /^> ?(.*)$/.exec(line)
     const item = /^( *)[-*] +(.+)$/.exec(line)
-    if (title && !routine.name) routine.name = title[1]!.trim().slice(0, 120)
+    if (title && !routine.name) routine.name = title[1]!.trim().slice(0, 120).trim()
     else if (heading && ARC_PARTS.includes(heading[1]!.toLowerCase() as ArcPart)) {
       part = heading[1]!.toLowerCase() as ArcPart
       group = null
@@ -129,11 +131,13 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
     else if (item) {
       const opened = readGroup(item[2]!, newId)
       const step = opened ? null : readStep(item[2]!, forms, part, newId)
-      if (opened) {
+      const hasRoom = routine.entries.length < LIMITS.entries
+      const inGroup: boolean = group !== null && item[1]!.length > 0
+      if (opened && hasRoom) {
         group = opened
         routine.entries.push(opened)
-      } else if (step && group && item[1]!.length > 0) group.steps.push(step)
-      else if (step) {
+      } else if (step && group && inGroup && group.steps.length < LIMITS.stepsInGroup) group.steps.push(step)
+      else if (step && !inGroup && hasRoom) {
         group = null
         routine.entries.push(step)
       } else notUnderstood.push(line.trim())
@@ -144,20 +148,22 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
   return { routine, notUnderstood }
 }
 
+const isWithin = (value: number, { least, most }: { least: number; most: number }) => value >= least && value <= most
+
 function readGroup(text: string, newId: () => string): Group | null {
   const read = /^\*\*(.+?)\*\*: *(.+)$/.exec(text)
   if (!read) return null
   const details = read[2]!.split(';').map((detail) => detail.trim())
   const pattern = PATTERNS.find((each) => PATTERN_NAMES[each] === details[0])
   if (!pattern) return null
-  const group = { ...groupFor(pattern, newId(), read[1]!.trim().slice(0, 120), []), stages: [] as BuildStage[] }
+  const group = { ...groupFor(pattern, newId(), read[1]!.trim().slice(0, 120).trim(), []), stages: [] as BuildStage[] }
   for (const detail of details.slice(1)) {
     const rounds = /^(\d+) times?$/.exec(detail)
     const rest = /^rest (\d+)$/.exec(detail)
     const stage = BUILD_STAGES.find((each) => STAGE_NAMES[each] === detail)
     const mark = MARKS.find((each) => MARK_NAMES[each] === detail)
-    if (rounds) group.rounds = Number(rounds[1])
-    else if (rest) group.restBreaths = Number(rest[1])
+    if (rounds && isWithin(Number(rounds[1]), LIMITS.rounds)) group.rounds = Number(rounds[1])
+    else if (rest && isWithin(Number(rest[1]), LIMITS.restBreaths)) group.restBreaths = Number(rest[1])
     else if (stage) group.stages.push(stage)
     else if (mark) group[mark] = true
     else return null
@@ -181,10 +187,10 @@ function readStep(text: string, forms: readonly Form[], part: ArcPart, newId: ()
     const inPart = /^in (\w+)$/.exec(detail)
     const way = /^way ([\w-]+)$/.exec(detail)
     const mark = MARKS.find((each) => MARK_NAMES[each] === detail)
-    if (count) step.count = Number(count[1])
-    else if (rest) step.restBreaths = Number(rest[1])
+    if (count && isWithin(Number(count[1]), LIMITS.count)) step.count = Number(count[1])
+    else if (rest && isWithin(Number(rest[1]), LIMITS.restBreaths)) step.restBreaths = Number(rest[1])
     else if (inPart && ARC_PARTS.includes(inPart[1] as ArcPart)) step.part = inPart[1] as ArcPart
-    else if (way) step.wayId = way[1]!
+    else if (way && idSchema.isValidSync(way[1])) step.wayId = way[1]!
     else if (mark) step[mark] = true
     else if (detail) return null
   }

@@ -1,6 +1,6 @@
 /** Routines: steps and patterns in their order, and the changes a person makes to them. */
 export * from './types'
-export { routineSchema, routineVersionSchema } from './schema'
+export { LIMITS, routineSchema, routineVersionSchema } from './schema'
 export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry } from './edit'
 export { closingSecondsWanted, closingShareOf, keepsClosing, type MovingAndClosing } from './closing'
 export { canMeet, missUnitSeconds, solveFit } from './fit'

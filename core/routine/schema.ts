@@ -15,14 +15,24 @@ import {
 import { ARC_PARTS } from '../forms'
 import { BUILD_STAGES, PATTERNS, type Entry, type Group, type Routine, type RoutineVersion, type Step } from './types'
 
+/** How much a routine may hold, and of what. */
+export const LIMITS = {
+  entries: 120,
+  stepsInGroup: 60,
+  count: { least: 1, most: 3600 },
+  restBreaths: { least: 0, most: 20 },
+  rounds: { least: 1, most: 36 },
+}
+const within = ({ least, most }: { least: number; most: number }) => wholeBetween(least, most)
+
 const stepSchema = strictObject<Step>({
   kind: oneOf(['step']),
   id: idSchema,
   formId: idSchema,
   wayId: idOrNull,
   part: oneOf(ARC_PARTS),
-  count: wholeBetween(1, 3600),
-  restBreaths: wholeBetween(0, 20),
+  count: within(LIMITS.count),
+  restBreaths: within(LIMITS.restBreaths),
   optional: yesOrNo(),
   pinned: yesOrNo(),
   off: yesOrNo(),
@@ -34,9 +44,9 @@ const groupSchema = strictObject<Group>({
   name: nameSchema,
   pattern: oneOf(PATTERNS),
   stages: strictList(oneOf(BUILD_STAGES), BUILD_STAGES.length),
-  rounds: wholeBetween(1, 36),
-  restBreaths: wholeBetween(0, 20),
-  steps: strictList(stepSchema, 60),
+  rounds: within(LIMITS.rounds),
+  restBreaths: within(LIMITS.restBreaths),
+  steps: strictList(stepSchema, LIMITS.stepsInGroup),
   optional: yesOrNo(),
   pinned: yesOrNo(),
   off: yesOrNo(),
@@ -49,7 +59,7 @@ export const routineSchema = strictObject<Routine>({
   id: idSchema,
   name: nameSchema,
   purpose: textSchema,
-  entries: strictList(entrySchema, 120),
+  entries: strictList(entrySchema, LIMITS.entries),
   silenced: strictList(textUpTo(160), 200),
 }).test('ids-once', function (routine) {
   const listOf = (value: unknown) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nameWith } from '#core/basics'
 import { readFormWords, type Form } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
 import FormEditor from './FormEditor.vue'
@@ -10,7 +11,7 @@ const person = usePersonStore()
 /** A form to start from: a copy of another, or what was read from plain lines. */
 const copied = computed(() => person.formsById.get(String(route.query.from ?? '')) ?? null)
 const start = shallowRef<Partial<Form>>(
-  copied.value ? { ...copied.value, name: `${copied.value.name}, my way`.slice(0, 120), set: null } : {},
+  copied.value ? { ...copied.value, name: nameWith(copied.value.name, ', my way'), set: null } : {},
 )
 /** A new start needs a new editor. */
 const turn = ref(0)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nameWith } from '#core/basics'
 import { emptyRoutine, type Routine } from '#core/routine'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
@@ -31,7 +32,7 @@ async function start(routine: Routine) {
 }
 const makeNew = () => start(emptyRoutine(`mine-${crypto.randomUUID()}`, 'A new routine'))
 const copy = (routine: Routine) =>
-  start({ ...routine, id: `mine-${crypto.randomUUID()}`, name: `${routine.name}, my way`.slice(0, 120) })
+  start({ ...routine, id: `mine-${crypto.randomUUID()}`, name: nameWith(routine.name, ', my way') })
 
 async function followIt(routine: Routine) {
   follow.prepare(routine)

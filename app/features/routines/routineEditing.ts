@@ -1,6 +1,7 @@
 import { useManualRefHistory } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { checkItem } from '#core/formats'
 import type { Routine } from '#core/routine'
 import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
@@ -20,9 +21,23 @@ export function useRoutineEditing(routineId: string) {
   const pulled = shallowRef<Routine | null>(null)
   let versioned = false
 
+  // What another tab has done to it is taken up here: my own changes stand in the store's memory as soon as they are made.
+  watch(kept, (now) => {
+    if (!now || !routine.value || dequal(now, routine.value)) return
+    routine.value = now
+    history.commit()
+    history.clear()
+    said.value = 'Changed in another tab.'
+  })
+
   async function change(next: Routine, what = '') {
     const before = routine.value
     if (!before || next === before) return
+    const checked = checkItem('routines', next)
+    if (!checked.ok) {
+      said.value = `Left as it was: ${checked.faults[0]!.message}`
+      return
+    }
     // At once: another change may come before anything is written, and builds on this one.
     routine.value = next
     history.commit()

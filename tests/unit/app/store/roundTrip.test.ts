@@ -1,0 +1,183 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { createPinia, setActivePinia } from 'pinia'
+import fc from 'fast-check'
+import { expect, it, vi } from 'vitest'
+import { nameWith } from '#core/basics'
+import { readRoutineText, writeRoutineText } from '#core/formats'
+import { ARC_PARTS, plainWay } from '#core/forms'
+import { elsewhereRecord } from '#core/journal'
+import {
+  changeStep,
+  duplicate,
+  emptyRoutine,
+  groupSteps,
+  insertByPart,
+  removeEntry,
+  setMark,
+  splitStep,
+  stepFor,
+  stepsOf,
+  ungroup,
+  type Routine,
+} from '#core/routine'
+import { readyRunner, reduce, tick, type PlainCommand } from '#core/runner'
+import { useRoutineEditing } from '~/features/routines/routineEditing'
+import { usePersonStore } from '~/shared/store/person'
+import { recordFrom } from '~/shared/store/runningKeeper'
+import { aForm, NO_WAITING } from '../../../helpers'
+
+/** What a person can do, each by its number among the forms, steps or counts that there are. */
+const OPERATIONS = [
+  'add',
+  'duplicate',
+  'split',
+  'group',
+  'ungroup',
+  'mark',
+  'count',
+  'removeStep',
+  'paste',
+  'rename',
+  'goBack',
+  'ownForm',
+  'removeForm',
+  'way',
+  'copy',
+  'follow',
+  'elsewhere',
+  'stage',
+  'settings',
+] as const
+const operations = fc.array(fc.tuple(fc.constantFrom(...OPERATIONS), fc.nat(1000), fc.nat(5000)), {
+  minLength: 4,
+  maxLength: 25,
+})
+let made = 0
+const newId = () => `made-${(made += 1)}`
+
+type Person = ReturnType<typeof usePersonStore>
+
+async function operate(person: Person, name: (typeof OPERATIONS)[number], which: number, count: number) {
+  const routines = person.person.routines
+  const routine = routines[which % Math.max(1, routines.length)]
+  const editing = routine && useRoutineEditing(routine.id)
+  const steps = routine ? stepsOf(routine) : []
+  const step = steps[which % Math.max(1, steps.length)]
+  const change = (next: Routine) => editing!.change(next)
+  switch (name) {
+    case 'add': {
+      const form = person.forms[which % person.forms.length]!
+      if (routine) return change(insertByPart(routine, stepFor(form, newId()), ARC_PARTS))
+      return person.putRoutine({ ...emptyRoutine(newId(), 'One'), entries: [stepFor(form, newId())] })
+    }
+    case 'copy':
+      return routine && person.putRoutine({ ...routine, id: newId(), name: nameWith(routine.name, ', my way') })
+    case 'ownForm':
+      return person.putForm(aForm({ id: newId(), name: `Form ${'m'.repeat(which % 130)}` }))
+    case 'removeForm': {
+      const [form] = person.person.forms
+      return form && person.remove('forms', form.id)
+    }
+    case 'way':
+      return person.putWay({ ...plainWay(newId(), person.forms.at(-1)!.id), notes: 'n'.repeat(count) })
+    case 'stage':
+      return person.putStage(person.forms[which % person.forms.length]!.id, 'slow')
+    case 'settings':
+      return person.saveSettings({ dayEndsAtHour: which % 9 })
+    case 'elsewhere': {
+      const startedAt = new Date(count * 1e9).toISOString()
+      const about = { id: newId(), title: 'A class', startedAt, timeZone: 'Europe/Lisbon', words: '' }
+      return person.putSession(elsewhereRecord({ ...about, minutes: which }))
+    }
+    case 'follow': {
+      if (!routine || steps.length === 0 || steps.some(({ formId }) => !person.formsById.has(formId))) return
+      const start = Date.UTC(2026, 2, 10)
+      const commands: PlainCommand[] = ['next', 'oneMore', 'pause', 'resume', 'shakeOut', 'endNow']
+      let state = reduce(
+        readyRunner({ routine, ...person.setting, rules: NO_WAITING, closing: [] } as never),
+        'start',
+        start,
+      )
+      state = reduce(tick(state, start + count * 60), commands[which % commands.length]!, start + count * 100)
+      state = reduce(state, 'endNow', start + which * 400_000_000)
+      const record = recordFrom(state, {
+        id: newId(),
+        timeZone: 'UTC',
+        before: { energy: null, calm: null, ease: null },
+      })
+      return record && person.putSession(record)
+    }
+  }
+  if (!routine || !step) return
+  switch (name) {
+    case 'duplicate':
+      return change(
+        duplicate(
+          routine,
+          routine.entries.map(({ id }) => id),
+          newId,
+        ),
+      )
+    case 'split':
+      return change(splitStep(routine, step.id, person.formsById.get(step.formId) ?? aForm(), newId))
+    case 'group':
+      return change(
+        groupSteps(
+          routine,
+          steps.slice(0, 3).map(({ id }) => id),
+          'rounds',
+          'Rounds',
+          newId,
+        ),
+      )
+    case 'ungroup':
+      return change(ungroup(routine, routine.entries.find(({ kind }) => kind === 'group')?.id ?? ''))
+    case 'mark':
+      return change(setMark(routine, [step.id], 'optional', which % 2 === 0))
+    case 'count':
+      return change(changeStep(routine, step.id, { count, wayId: which % 3 === 0 ? 'no-such-way' : null }))
+    case 'removeStep':
+      return change(removeEntry(routine, step.id))
+    case 'rename':
+      return change({ ...routine, name: 'x'.repeat(count % 140) })
+    case 'paste': {
+      const text = writeRoutineText(routine, person.forms).replace(/\b\d+ (times|breaths)/, `${count} $1`)
+      return change({ ...readRoutineText(text, person.forms, newId).routine, id: routine.id })
+    }
+    case 'goBack': {
+      const [version] = editing!.versions.value
+      return version && change({ ...version.routine, id: routine.id })
+    }
+  }
+}
+
+it('whatever is done, what is exported is imported, and exported again to the same letter', async () => {
+  const done = new Set<string>()
+  await fc.assert(
+    fc.asyncProperty(operations, async (list) => {
+      globalThis.indexedDB = new IDBFactory()
+      vi.stubGlobal('localStorage', { getItem: () => 'own', setItem: () => undefined })
+      setActivePinia(createPinia())
+      const person = usePersonStore()
+      await person.open()
+      for (const [name, which, count] of list) {
+        const before = person.exportText().replace(/"exportedAt".*/, '')
+        await operate(person, name, which, count)
+        const text = person.exportText()
+        const read = person.readText(text)
+        if (!read.ok) throw new Error(`after ${name}: ${read.faults[0]!.message}`)
+        if (text.replace(/"exportedAt".*/, '') !== before) done.add(name)
+      }
+      const text = person.exportText().replace(/"exportedAt".*/, '')
+      const read = person.readText(person.exportText())
+      if (!read.ok) throw new Error('it was good before')
+      expect(await person.takeArchive(read.value)).toBe(true)
+      expect(person.unreadable).toEqual([])
+      expect(person.exportText().replace(/"exportedAt".*/, '')).toBe(text)
+    }),
+    { numRuns: 30 },
+  )
+  // Each of them has changed something at least once.
+  expect([...done].sort()).toEqual([...OPERATIONS].sort())
+})
