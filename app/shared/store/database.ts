@@ -173,6 +173,24 @@ export async function isEmpty(database: Database): Promise<boolean> {
   return counts.every((count) => count === 0)
 }
 
+/** All that is written in a transaction, or nothing: what fails undoes what came before it, and the end is waited for. */
+async function whole(transaction: { done: Promise<void>; abort: () => void }, work: () => Promise<unknown>) {
+  const { done } = transaction
+  // It is awaited below; where something fails before, nobody else waits for it.
+  done.catch(() => undefined)
+  try {
+    await work()
+  } catch (error) {
+    try {
+      transaction.abort()
+    } catch {
+      // It has come to its end already.
+    }
+    throw error
+  }
+  await done
+}
+
 /** Put one entry and commit at once: a page that is closed just then cannot lose it. `key` is for `kept` only. */
 export async function putNow<Store extends StoreName>(
   database: Database,
@@ -181,9 +199,15 @@ export async function putNow<Store extends StoreName>(
   key?: PebblebrookSchema[Store]['key'],
 ): Promise<void> {
   const transaction = database.transaction(store, 'readwrite')
-  const request = transaction.store.put(value, key)
-  transaction.commit()
-  await Promise.all([request, transaction.done])
+  await whole(transaction, async () => {
+    await Promise.all([transaction.store.put(value, key), Promise.resolve().then(() => transaction.commit())])
+  })
+}
+
+/** Remove entries of several stores by their keys. */
+export async function removeNow(database: Database, stores: StoreName[], key: string): Promise<void> {
+  const transaction = database.transaction(stores, 'readwrite')
+  await whole(transaction, () => Promise.all(stores.map(async (store) => transaction.objectStore(store).delete(key))))
 }
 
 /**
@@ -192,32 +216,27 @@ export async function putNow<Store extends StoreName>(
  */
 export async function replaceAll(database: Database, person: PersonData, why: Snapshot['why'] | null = null) {
   const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
-  const { done } = transaction
-  try {
+  await whole(transaction, async () => {
     if (why)
       await transaction.objectStore('snapshots').put(await snapshotOf(transaction as never, why, database.version))
-    await Promise.all(STORES.map((store) => transaction.objectStore(store).clear()))
+    await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
     await transaction.objectStore('kept').put(person.settings, 'settings')
     for (const list of PERSON_LISTS) {
       const store = transaction.objectStore(list)
-      await Promise.all(person[list].map((item) => store.put(item as never) as Promise<unknown>))
+      await Promise.all(person[list].map(async (item) => (await store.put(item as never)) as unknown))
     }
-    await done
-  } catch (error) {
-    // A refused entry does not undo the ones before it by itself.
-    done.catch(() => undefined)
-    transaction.abort()
-    throw error
-  }
+  })
 }
 
 /** Forget everything in one transaction; kept as a snapshot where it is said why. */
 export async function eraseAll(database: Database, why: Snapshot['why'] | null = null): Promise<void> {
   const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
-  const snapshots = transaction.objectStore('snapshots')
-  if (why) await snapshots.put(await snapshotOf(transaction as never, why, database.version))
-  else await snapshots.clear()
-  await Promise.all([...STORES.map((store) => transaction.objectStore(store).clear()), transaction.done])
+  await whole(transaction, async () => {
+    const snapshots = transaction.objectStore('snapshots')
+    if (why) await snapshots.put(await snapshotOf(transaction as never, why, database.version))
+    else await snapshots.clear()
+    await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
+  })
 }
 
 /** What stands in a database, still unchecked. */
@@ -237,7 +256,8 @@ export async function changeNow<Store extends StoreName>(
   change: (stored: unknown) => PebblebrookSchema[Store]['value'] | undefined,
 ): Promise<void> {
   const transaction = database.transaction(store, 'readwrite')
-  const next = change(await transaction.store.get(key as never))
-  if (next !== undefined) await transaction.store.put(next, store === 'kept' ? key : undefined)
-  await transaction.done
+  await whole(transaction, async () => {
+    const next = change(await transaction.store.get(key as never))
+    if (next !== undefined) await transaction.store.put(next, store === 'kept' ? key : undefined)
+  })
 }

@@ -26,7 +26,7 @@ import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
-import { changeNow, eraseAll, isEmpty, openWorld, putNow, readAll, replaceAll, type World } from './database'
+import { changeNow, eraseAll, isEmpty, openWorld, putNow, readAll, removeNow, replaceAll, type World } from './database'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
@@ -196,7 +196,7 @@ export const usePersonStore = defineStore('person', () => {
     const item = (person.value[list] as { id: string }[]).find((each) => each.id === id)
     inMemory(list, id, null)
     const what = `that ${item ? wordsFor(list, item) : ITEM_WORDS[list]} is removed`
-    const kept = await gate.write(`${list}/${id}`, what, (database) => database.delete(list, id))
+    const kept = await gate.write(`${list}/${id}`, what, (database) => removeNow(database, [list], id))
     if (kept) tell(list)
     return kept
   }
@@ -291,7 +291,7 @@ export const usePersonStore = defineStore('person', () => {
   /** Remove one that could not be read. */
   async function discard(faulty: Unreadable) {
     const kept = await gate.write(`faulty/${faulty.id}`, 'that it is removed', (database) =>
-      faulty.list === 'settings' ? database.delete('kept', 'settings') : database.delete(faulty.list, faulty.id),
+      removeNow(database, [faulty.list === 'settings' ? 'kept' : faulty.list], faulty.id),
     )
     if (kept) unreadable.value = unreadable.value.filter((each) => each !== faulty)
   }
@@ -371,6 +371,7 @@ export const usePersonStore = defineStore('person', () => {
     takeArchive,
     erase,
     snapshot,
+    reload: load,
     mend,
     discard,
     loadDemo,

@@ -1,7 +1,7 @@
 import { recordOf, type Felt, type SessionRecord } from '#core/journal'
 import { outcomeOf, reduce, replay, toRunning, type RunnerState } from '#core/runner'
 import { plainCopy } from './plainCopy'
-import { putNow, type StoredAlive, type StoredRunning } from './database'
+import { putNow, removeNow, type StoredAlive, type StoredRunning } from './database'
 import type { createGate } from './gate'
 
 /** What is noted of a session besides what happened in it. */
@@ -40,14 +40,9 @@ export function keptRunning(gate: Gate, told: () => void): KeptRunning {
       }),
     deleteRunning: (id) =>
       after(
-        gate.write(`running/${id}`, 'that the session under way is over', async (database) => {
-          const transaction = database.transaction(['running', 'alive'], 'readwrite')
-          await Promise.all([
-            transaction.objectStore('running').delete(id),
-            transaction.objectStore('alive').delete(id),
-            transaction.done,
-          ])
-        }),
+        gate.write(`running/${id}`, 'that the session under way is over', (database) =>
+          removeNow(database, ['running', 'alive'], id),
+        ),
       ),
   }
 }

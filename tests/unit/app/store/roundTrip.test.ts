@@ -158,6 +158,7 @@ it('whatever is done, what is exported is imported, and exported again to the sa
     fc.asyncProperty(operations, async (list) => {
       globalThis.indexedDB = new IDBFactory()
       vi.stubGlobal('localStorage', { getItem: () => 'own', setItem: () => undefined })
+      vi.stubGlobal('BroadcastChannel', undefined)
       setActivePinia(createPinia())
       const person = usePersonStore()
       await person.open()
