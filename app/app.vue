@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
 import { useNight } from '~/shared/ui/night'
+import LostScreen from '~/shared/ui/LostScreen.vue'
+import { exportAll } from '~/features/exchange/download'
 import StoreNotices from '~/features/exchange/StoreNotices.vue'
 
 const person = usePersonStore()
 const night = useNight()
+/** One screen that fails stops no other: it is left by any link, or by those that it offers. */
+const boundary = useTemplateRef<{ clearError: () => void }>('boundary')
+onScopeDispose(useRouter().afterEach(() => boundary.value?.clearError()))
 useHead({ htmlAttrs: { class: computed(() => (night.value ? 'night' : '')) } })
 // Midnight (or the hour when my day ends) may pass while a page is open.
 useIntervalFn(() => person.look(), 60_000)
@@ -23,7 +28,17 @@ useEventListener(document, 'visibilitychange', () => person.look())
   <template v-else>
     <StoreNotices />
     <NuxtLayout>
-      <NuxtPage />
+      <NuxtErrorBoundary ref="boundary">
+        <NuxtPage />
+        <template #error="{ error }">
+          <LostScreen
+            title="This screen could not be shown"
+            :why="error.message"
+            @leave="navigateTo"
+            @export="exportAll(person)"
+          />
+        </template>
+      </NuxtErrorBoundary>
     </NuxtLayout>
   </template>
 </template>

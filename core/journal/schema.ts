@@ -85,20 +85,44 @@ export const sessionSchema = strictObject<SessionRecord>({
   (session) => !session?.startedAt || !session.endedAt || Date.parse(session.endedAt) >= Date.parse(session.startedAt),
 )
 
+type Fields = Record<string, unknown>
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+const areTexts = (of: Fields, ...names: string[]) => names.every((name) => typeof of[name] === 'string')
+const areNumbers = (of: Fields, ...names: string[]) => names.every((name) => Number.isFinite(of[name]))
+const areAll = (value: unknown, is: (item: Fields) => boolean) =>
+  Array.isArray(value) && value.every((item) => isFields(item) && is(item))
+const isStep = (step: Fields) =>
+  areTexts(step, 'stepId', 'formId', 'formName', 'part', 'counting') &&
+  areNumbers(step, 'seconds') &&
+  areAll(step.counts, (count) => areTexts(count, 'side') && areNumbers(count, 'count'))
+
+/** Whether everything that a screen reads of a session is there, of its kind: by hand, as years of them are looked at on every start. */
+const hasAllParts = (session: unknown) =>
+  isFields(session) &&
+  areTexts(session, 'source', 'words') &&
+  areNumbers(session, 'pausedSeconds', 'plannedSeconds', 'movingSeconds', 'closingSeconds') &&
+  areAll(session.planned, isStep) &&
+  areAll(session.done, (step) => isStep(step) && areTexts(step, 'outcome')) &&
+  areAll(session.asides, (aside) => areTexts(aside, 'what') && areNumbers(aside, 'atSeconds', 'lastsSeconds')) &&
+  isFields(session.before) &&
+  isFields(session.after) &&
+  Array.isArray(session.sensations)
+
 /**
  * What the screens compute with, for sessions read back from the browser's own store on every start: they were checked in
  * full when they were written, and a full check of years of them would be felt.
  */
-export const storedSessionSchema = yup.object({
-  id: idSchema,
-  title: nameSchema,
-  startedAt: instantSchema,
-  endedAt: instantSchema,
-  timeZone: timeZoneSchema,
-  practisedSeconds: seconds(),
-  planned: yup.array().required('${path} is missing'),
-  done: yup.array().required('${path} is missing'),
-}) as unknown as yup.Schema<SessionRecord>
+export const storedSessionSchema = yup
+  .object({
+    id: idSchema,
+    title: nameSchema,
+    startedAt: instantSchema,
+    endedAt: instantSchema,
+    timeZone: timeZoneSchema,
+    practisedSeconds: seconds(),
+  })
+  .test('has-all-parts', '${path} is not whole', hasAllParts) as unknown as yup.Schema<SessionRecord>
 
 export const restPlanSchema = strictList(
   strictObject<RestPlanEntry>({ fromDay: daySchema, weekdays: strictList(wholeBetween(1, 7), 7) }),

@@ -63,6 +63,8 @@ test('a session that another tab follows is said to be there, and can be taken o
   await expect(other.getByText('Paused', { exact: true })).toBeVisible()
   await expect(other.getByRole('region', { name: 'Now' })).toContainText('4more, then Settle')
   await expect(page.getByText('The session goes on in another tab.')).toBeVisible()
+  // The screen is left by timers of the page.
+  await page.clock.resume()
   await expect(page.getByRole('region', { name: 'Session in another tab' })).toBeVisible()
 })
 
@@ -87,6 +89,7 @@ test('stored things that no calendar can make stop no page; they are named, look
   page,
 }) => {
   await openAt(page, '/')
+  await expect(page.getByRole('heading', { level: 1, name: /day/ })).toBeVisible()
   await page.evaluate(
     () =>
       new Promise<void>((resolve, reject) => {
@@ -132,4 +135,26 @@ test('a page that is not there says so, with the ways out', async ({ page }) => 
   await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
   await page.getByRole('button', { name: 'To Settings' }).click()
   await expect(page.getByRole('heading', { name: 'Settings', level: 1 })).toBeVisible()
+})
+
+test('a screen that fails stops no other', async ({ page }) => {
+  await page.addInitScript(() => {
+    const format = Object.getOwnPropertyDescriptor(Intl.DateTimeFormat.prototype, 'format')!
+    Object.defineProperty(Intl.DateTimeFormat.prototype, 'format', {
+      get() {
+        if ((window as { broken?: boolean }).broken) throw new Error('There are no dates today.')
+        return format.get!.call(this) as unknown
+      },
+    })
+  })
+  await openAt(page, '/forms')
+  await expect(page.getByRole('heading', { name: 'Forms', level: 1 })).toBeVisible()
+  await page.evaluate(() => Object.assign(window, { broken: true }))
+  const places = page.getByRole('navigation', { name: 'Places' })
+  await places.getByRole('link', { name: 'Today', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'This screen could not be shown' })).toBeVisible()
+  await expect(page.getByText('There are no dates today.')).toBeVisible()
+  await goTo(page, 'Forms')
+  await page.evaluate(() => Object.assign(window, { broken: false }))
+  await goTo(page, 'Today')
 })

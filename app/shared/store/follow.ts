@@ -275,6 +275,8 @@ export const useFollowStore = defineStore('follow', () => {
     timeZone = latest.timeZone
     interruption.leaveOut(stored.id)
     elsewhere.value = null
+    // The tab that gave it up, and any other, can say now where it is.
+    person.tabs.tell({ kind: 'changed', world: person.world, what: 'running' })
     return true
   }
   /** Close the sound and forget the session on the screen; what is stored stays. */

@@ -65,6 +65,15 @@ describe('a session', () => {
     expect(validate(storedSessionSchema, { ...session, practisedSeconds: 'long' })).toMatchObject({ ok: false })
     expect(validate(storedSessionSchema, { ...session, timeZone: 'Nowhere' })).toMatchObject({ ok: false })
     expect(validate(storedSessionSchema, { ...session, done: undefined })).toMatchObject({ ok: false })
+    // Whatever a screen reads is there, so that one bad session stops no screen.
+    const fields = Object.keys(session).filter((field) => field !== 'routineId')
+    for (const field of fields) {
+      expect(validate(storedSessionSchema, { ...session, [field]: undefined }), field).toMatchObject({ ok: false })
+    }
+    for (const step of [null, {}, { ...session.done[0], counts: [null] }, { ...session.done[0], formName: 7 }]) {
+      expect(validate(storedSessionSchema, { ...session, done: [step] })).toMatchObject({ ok: false })
+      expect(validate(storedSessionSchema, { ...session, planned: [step] })).toMatchObject({ ok: false })
+    }
   })
 })
 

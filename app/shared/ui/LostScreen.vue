@@ -1,0 +1,26 @@
+<script setup lang="ts">
+/** In the place of a screen that could not be shown: why, and the ways out. */
+defineProps<{ title: string; why: string }>()
+defineEmits<{ leave: [to: string]; export: [] }>()
+</script>
+
+<template>
+  <div class="lost stack">
+    <h1>{{ title }}</h1>
+    <p v-if="why">{{ why }}</p>
+    <p>Nothing that is kept was changed by this.</p>
+    <div class="row">
+      <Button label="To Today" @click="$emit('leave', '/')" />
+      <Button label="To Settings" severity="secondary" @click="$emit('leave', '/settings')" />
+      <Button label="Export everything" severity="secondary" @click="$emit('export')" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.lost {
+  max-width: 40rem;
+  padding: 2rem 0;
+  overflow-wrap: anywhere;
+}
+</style>
