@@ -187,4 +187,10 @@ main:focus {
     font-size: 0.95rem;
   }
 }
+@media (max-width: 350px) {
+  nav a {
+    padding-inline: 0.2rem;
+    font-size: 0.85rem;
+  }
+}
 </style>

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, goTo, letPass, openAt } from './support'
+import { assemble, begin, expectNoSidewaysScroll, goTo, letPass, openAt } from './support'
 
 /** From now on the page's store refuses everything, as a full one does; until `makeRoom`. */
 const fillUp = (page: Page) =>
@@ -157,4 +157,19 @@ test('a screen that fails stops no other', async ({ page }) => {
   await goTo(page, 'Forms')
   await page.evaluate(() => Object.assign(window, { broken: false }))
   await goTo(page, 'Today')
+})
+
+test('the longest names, and marks of another direction, stay inside a narrow phone', async ({ page }) => {
+  await page.setViewportSize({ width: 320, height: 700 })
+  await openAt(page, '/')
+  const name = `${'Donaudampfschifffahrts'.repeat(5)}\u202e gnol`
+  await assemble(page, name, ['Rise and sink'])
+  await expectNoSidewaysScroll(page)
+  for (const path of ['/routines', '/', '/forms/cloud-hands', '/settings']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await expectNoSidewaysScroll(page)
+  }
+  const nav = page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Settings' })
+  expect((await nav.boundingBox())!.x + (await nav.boundingBox())!.width).toBeLessThanOrEqual(320)
 })

@@ -42,6 +42,12 @@ export interface Unreadable {
   value: unknown
 }
 
+/** From the first session on there is something to lose: the browser is asked not to clear the store by itself. */
+async function askToPersist() {
+  const storage = typeof navigator === 'undefined' ? undefined : navigator.storage
+  if (storage && !(await storage.persisted())) await storage.persist()
+}
+
 /** What a list's item is called in a message. */
 const ITEM_WORDS: Record<ListName, string> = {
   forms: 'the form',
@@ -189,6 +195,7 @@ export const usePersonStore = defineStore('person', () => {
     inMemory(list, plain.id, plain)
     const kept = await gate.write(`${list}/${plain.id}`, what, (database) => putNow(database, list, plain as never))
     if (kept) tell(list)
+    if (kept && list === 'sessions' && world.value === 'own') void askToPersist()
     return kept
   }
 
