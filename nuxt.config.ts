@@ -35,6 +35,7 @@ export default defineNuxtConfig({
   nitro: {
     imports: { dirs: [] },
     virtual: { '#tool-worker': bundledToolWorker },
+    typescript: { tsConfig: { include: ['../made-by-build.d.ts'] } },
     routeRules: {
       '/**': {
         headers: {
@@ -49,7 +50,8 @@ export default defineNuxtConfig({
     },
   },
   css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', 'primeicons/primeicons.css', '~/assets/main.css'],
-  typescript: { strict: true },
+  // The types of pages look at the routes too, and must know what only the build makes.
+  typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
     worker: { format: 'es' },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },

@@ -1,6 +1,3 @@
-// The types of pages look at the routes too, and know nothing of what only the build makes.
-// eslint-disable-next-line @typescript-eslint/triple-slash-reference
-/// <reference path="../virtual.d.ts" />
 import { availableParallelism } from 'node:os'
 import { Worker } from 'node:worker_threads'
 import workerCode from '#tool-worker'

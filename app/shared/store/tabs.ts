@@ -52,25 +52,20 @@ export async function holdSession(
   if (!manager) return () => undefined
   const ask = (options: LockOptions) =>
     new Promise<(() => void) | null>((resolve, reject) => {
-      let letGo = false
+      let isHeld = false
       manager
         .request(`${LOCK}${sessionId}`, options, (lock) => {
           if (!lock) return resolve(null)
+          isHeld = true
           return new Promise<void>((release) =>
             resolve(() => {
-              letGo = true
+              isHeld = false
               release()
             }),
           )
         })
-        .catch((error: unknown) => {
-          // A lock that was stolen is told so; before it was held, the waiting was broken off.
-          if (!letGo) onLostOrReject(error)
-        })
-      const onLostOrReject = (error: unknown) => {
-        reject(error instanceof Error ? error : new Error(String(error)))
-        if (!options.signal?.aborted) onLost()
-      }
+        // A lock that is held was stolen; one that is not yet was waited for too long.
+        .catch((error: Error) => (isHeld ? onLost() : reject(error)))
     })
   if (!takesOver) return ask({ ifAvailable: true })
   try {
