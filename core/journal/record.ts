@@ -79,3 +79,9 @@ export function elsewhereRecord(about: {
     words: about.words,
   }
 }
+
+/** The same session at another time: a clock that was set wrong, or an hour remembered wrongly, put right. `startedAt` is an instant in UTC. */
+export function movedTo(record: SessionRecord, startedAt: string): SessionRecord {
+  const lastsMs = Math.max(0, Date.parse(record.endedAt) - Date.parse(record.startedAt))
+  return { ...record, startedAt, endedAt: new Date(Date.parse(startedAt) + lastsMs).toISOString() }
+}

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, expectNoSidewaysScroll, goTo, letPass, openAt } from './support'
+import { assemble, begin, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPass, openAt } from './support'
 
 /** From now on the page's store refuses everything, as a full one does; until `makeRoom`. */
 const fillUp = (page: Page) =>
@@ -172,4 +172,111 @@ test('the longest names, and marks of another direction, stay inside a narrow ph
   }
   const nav = page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Settings' })
   expect((await nav.boundingBox())!.x + (await nav.boundingBox())!.width).toBeLessThanOrEqual(320)
+})
+
+test('two sessions followed in two tabs are both led, and both in the journal', async ({ page, context }) => {
+  await openAt(page, '/')
+  await assemble(page, 'The first', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  const other = await context.newPage()
+  await openAt(other, '/')
+  await assemble(other, 'The second', ['Settle'])
+  await other.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await begin(other)
+  await letPass(page, 20)
+  await letPass(other, 200)
+  await expect(other.getByText('The second is in the journal.')).toBeVisible()
+  await letPass(page, 200)
+  await expect(page.getByText('The first is in the journal.')).toBeVisible()
+  const third = await context.newPage()
+  await openAt(third, '/journal')
+  for (const name of ['The first', 'The second']) await expect(third.getByText(name, { exact: true })).toBeVisible()
+  await expect(third.getByRole('region', { name: /(another tab|Interrupted session)$/ })).toHaveCount(0)
+})
+
+test('an interrupted session that two tabs offer is resumed by one; the other says where it runs', async ({
+  page,
+  context,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink', 'Settle'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPass(page, 25)
+  await page.close()
+  const [one, other] = [await context.newPage(), await context.newPage()]
+  for (const tab of [one, other]) {
+    await openAt(tab, '/')
+    await expect(tab.getByRole('region', { name: 'Interrupted session' })).toContainText('A trial was interrupted')
+  }
+  // Screens are left by timers of the page.
+  await one.clock.resume()
+  const resume = (tab: Page) => tab.getByRole('button', { name: 'Resume it' }).click({ timeout: 3000 })
+  // The slower one may find that there is nothing to resume any more.
+  await Promise.allSettled([resume(one), resume(other)])
+  const led = async (tab: Page) => (await tab.getByText('Paused', { exact: true }).count()) > 0
+  await expect.poll(async () => [await led(one), await led(other)].filter(Boolean).length).toBe(1)
+  const loser = (await led(one)) ? other : one
+  await expect(loser.getByRole('region', { name: 'Session in another tab' })).toContainText('A trial is running')
+  await expect(loser.getByRole('region', { name: 'Interrupted session' })).toHaveCount(0)
+})
+
+test('an archive that is taken in one tab reaches the other; what that one follows goes on and is added to it', async ({
+  page,
+  context,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await goTo(page, 'Settings')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export everything' }).click(),
+  ])
+  const archive = await file.path()
+  await goTo(page, 'Routines')
+  await assemble(page, 'Kept after the export', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPass(page, 10)
+  const other = await context.newPage()
+  await openAt(other, '/settings')
+  await other.getByLabel('Archive to import').setInputFiles(archive)
+  await other.getByRole('button', { name: 'Take it', exact: true }).click()
+  await expect(other.getByText('The archive is in.')).toBeVisible()
+  await letPass(page, 200)
+  await expect(page.getByText('Kept after the export is in the journal.')).toBeVisible()
+  await other.clock.resume()
+  await goTo(other, 'Routines')
+  await expect(other.getByText('A trial').first()).toBeVisible()
+  await expect(other.getByText('Kept after the export')).toHaveCount(0)
+  await goTo(other, 'Journal')
+  await expect(other.getByText('Kept after the export')).toBeVisible()
+})
+
+test('a session that a wrong clock put into 1970 is shown with its year, and its time can be put right', async ({
+  page,
+  context,
+}) => {
+  await openAt(page, '/', new Date('1970-01-02T08:00:00Z'))
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPass(page, 200)
+  await expect(page.getByText('A trial is in the journal.')).toBeVisible()
+  const later = await context.newPage()
+  await openAt(later, '/journal')
+  await later.clock.resume()
+  const entry = later.getByRole('button', { name: 'Fri 2 Jan 1970' })
+  await entry.click()
+  await later.getByRole('button', { name: 'Put its time right' }).click()
+  const dialog = later.getByRole('dialog', { name: 'When it was' })
+  await dialog.getByLabel('Day').fill('2026-03-11')
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('That is still to come.')
+  await dialog.getByLabel('Day').fill('2026-03-10')
+  await dialog.getByLabel('Time').fill('07:00')
+  await expectNoAxeFindings(later)
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(later.getByRole('button', { name: /Tue 10 Mar, 07:00/ })).toContainText('A trial')
 })

@@ -10,6 +10,10 @@ async function tryAgain() {
   await person.tryAgain()
   trying.value = false
 }
+function exportNow() {
+  const [first] = exportAll(person)
+  if (first) person.notify('export', `The file is written, but could not be read back as it is: ${first.message}`)
+}
 </script>
 
 <template>
@@ -23,7 +27,7 @@ async function tryAgain() {
       <p>It stays here for as long as this page is open.</p>
       <div class="row">
         <Button label="Try again" size="small" :loading="trying" @click="tryAgain" />
-        <Button label="Export now" size="small" severity="secondary" @click="exportAll(person)" />
+        <Button label="Export now" size="small" severity="secondary" @click="exportNow" />
       </div>
     </section>
     <p v-if="person.slow" class="notice" role="status">Still being written: {{ person.slow }}.</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { usePersonStore, type Unreadable } from '~/shared/store/person'
+import { usePersonStore } from '~/shared/store/person'
+import type { Unreadable } from '~/shared/store/storedPerson'
 import { download } from './download'
 
 /** Stored things that could not be read: each can be looked at, given out as it is, mended, or removed. */

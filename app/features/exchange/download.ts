@@ -1,3 +1,4 @@
+import type { Fault } from '#core/basics'
 import type { usePersonStore } from '~/shared/store/person'
 
 /** Give a text to the browser as a file to keep. */
@@ -10,9 +11,10 @@ export function download(name: string, text: string) {
   URL.revokeObjectURL(url)
 }
 
-/** Everything as an archive, what is not kept yet among it. */
-export function exportAll(person: ReturnType<typeof usePersonStore>): string {
+/** Give out everything as an archive, what is not kept yet among it; answers what the import would say to it. */
+export function exportAll(person: ReturnType<typeof usePersonStore>): Fault[] {
   const text = person.exportText()
   download(`pebblebrook-${person.today}.json`, text)
-  return text
+  const check = person.readText(text)
+  return check.ok ? [] : check.faults
 }

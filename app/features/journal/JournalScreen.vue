@@ -6,6 +6,7 @@ import { plural } from '~/shared/words/numbers'
 import { SENSATION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, minutesPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
+import SessionTime from './SessionTime.vue'
 import { blankEntry, readEntry } from './elsewhereEntry'
 import {
   countsPhrase,
@@ -32,7 +33,7 @@ const shown = ref(PAGE)
 const list = computed(() => person.sessions.slice(0, shown.value))
 const open = ref<string | null>(null)
 
-const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour)
+const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour, person.today.slice(0, 4))
 const plannedOf = (session: SessionRecord, stepId: string) => session.planned.find((step) => step.stepId === stepId)
 
 function remove(session: SessionRecord) {
@@ -44,6 +45,9 @@ function remove(session: SessionRecord) {
     accept: () => void person.remove('sessions', session.id),
   })
 }
+
+/** The session whose time is put right. */
+const timing = shallowRef<SessionRecord | null>(null)
 
 // Practice done elsewhere, entered afterwards.
 const entering = ref(false)
@@ -128,7 +132,10 @@ async function keepElsewhere() {
                 {{ durationPhrase(session.movingSeconds) }} of moving.
               </p>
               <p v-else class="small soft">Practised elsewhere, entered by hand.</p>
-              <Button label="Remove this session" size="small" severity="secondary" text @click="remove(session)" />
+              <div class="row">
+                <Button label="Put its time right" size="small" severity="secondary" text @click="timing = session" />
+                <Button label="Remove this session" size="small" severity="secondary" text @click="remove(session)" />
+              </div>
             </div>
           </li>
         </ul>
@@ -192,6 +199,7 @@ async function keepElsewhere() {
         </div>
       </form>
     </Dialog>
+    <SessionTime v-model:session="timing" />
     <ConfirmDialog />
   </div>
 </template>

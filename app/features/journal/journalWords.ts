@@ -5,13 +5,15 @@ import { DEVIATION_WORDS } from '~/shared/words/commands'
 import { SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, shortWeekdayPhrase, timeOfDayPhrase, timePhrase } from '~/shared/words/time'
 
-/** "Tue, 3 Mar, 00:30": the practice day, and the time by the clock where it was done. */
+/** "Tue, 3 Mar, 00:30": the practice day, with its year where that is not `thisYear`, and the time by the clock where it was done. */
 export function sessionTimePhrase(
   { startedAt, timeZone }: Pick<SessionRecord, 'startedAt' | 'timeZone'>,
   dayEndsAtHour: number,
+  thisYear: string,
 ): string {
   const day = practiceDay(startedAt, timeZone, dayEndsAtHour)
-  return `${shortWeekdayPhrase(day)}, ${timeOfDayPhrase(startedAt, timeZone)}`
+  const year = day.slice(0, 4)
+  return `${shortWeekdayPhrase(day)}${year === thisYear ? '' : ` ${year}`}, ${timeOfDayPhrase(startedAt, timeZone)}`
 }
 
 /** "energy: low, then lively; calm: quiet as before"; nothing where nothing was said. */

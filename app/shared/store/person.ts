@@ -2,12 +2,10 @@ import { type Fault, validate } from '#core/basics'
 import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { Schema } from 'yup'
 import {
   checkItem,
   merged,
   newPerson,
-  PERSON_LISTS,
   readArchive,
   settingsSchema,
   toArchive,
@@ -21,7 +19,7 @@ import {
 } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
 import { stageHistory, type Form, type LearningStage, type Way } from '#core/forms'
-import { practiceDay, storedSessionSchema, type SessionRecord } from '#core/journal'
+import { practiceDay, type SessionRecord } from '#core/journal'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
@@ -30,38 +28,15 @@ import { changeNow, eraseAll, isEmpty, openWorld, putNow, readAll, removeNow, re
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
+import { idOf, personOf, wordsFor, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 
 const WORLD_KEY = 'pebblebrook.world'
-
-/** A stored thing that could not be read: it stays in the store untouched until it is mended or removed. */
-export interface Unreadable {
-  list: ListName | 'settings'
-  id: string
-  why: string
-  value: unknown
-}
 
 /** From the first session on there is something to lose: the browser is asked not to clear the store by itself. */
 async function askToPersist() {
   const storage = typeof navigator === 'undefined' ? undefined : navigator.storage
   if (storage && !(await storage.persisted())) await storage.persist()
-}
-
-/** What a list's item is called in a message. */
-const ITEM_WORDS: Record<ListName, string> = {
-  forms: 'the form',
-  ways: 'how I do a form',
-  routines: 'the routine',
-  routineVersions: 'an earlier state of a routine',
-  sessions: 'the session',
-  breathMeasures: 'the measured breath',
-  stages: 'the stage of learning',
-  recordings: 'the recording',
-}
-function wordsFor(list: ListName, item: object): string {
-  const name = 'name' in item ? item.name : 'title' in item ? item.title : ''
-  return typeof name === 'string' && name ? `${ITEM_WORDS[list]} “${name}”` : ITEM_WORDS[list]
 }
 
 /**
@@ -134,34 +109,11 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   async function load() {
-    const stored = await gate.read(readAll)
-    const next = newPerson()
-    const faulty: Unreadable[] = []
-    const first = (faults: readonly Fault[]) => faults[0]?.message ?? ''
-    if (stored.settings !== undefined) {
-      const checked = validate(settingsSchema, stored.settings, 'settings')
-      if (checked.ok) next.settings = checked.value
-      else faulty.push({ list: 'settings', id: 'settings', why: first(checked.faults), value: stored.settings })
-    }
-    PERSON_LISTS.forEach((list, index) => {
-      const items = stored.lists[index]!.flatMap((item) => {
-        // Years of sessions were checked in full as they were written; a full check of them would be felt at every start.
-        const checked =
-          list === 'sessions'
-            ? validate(storedSessionSchema as Schema<SessionRecord>, item, list)
-            : checkItem(list, item)
-        if (checked.ok) return [checked.value]
-        faulty.push({ list, id: idOf(item), why: first(checked.faults), value: item })
-        return []
-      })
-      Object.assign(next, { [list]: items })
-    })
-    person.value = next
-    unreadable.value = faulty
+    const stored = personOf(await gate.read(readAll))
+    person.value = stored.person
+    unreadable.value = stored.unreadable
     look()
   }
-  const idOf = (item: unknown) =>
-    typeof item === 'object' && item !== null && 'id' in item && typeof item.id === 'string' ? item.id : ''
   /** Another tab has changed something: what is not kept here yet stays. */
   async function loadAnew() {
     if (gate.unkept.value.length > 0) return
@@ -202,7 +154,7 @@ export const usePersonStore = defineStore('person', () => {
   async function remove(list: ListName, id: string): Promise<boolean> {
     const item = (person.value[list] as { id: string }[]).find((each) => each.id === id)
     inMemory(list, id, null)
-    const what = `that ${item ? wordsFor(list, item) : ITEM_WORDS[list]} is removed`
+    const what = `that ${wordsFor(list, item)} is removed`
     const kept = await gate.write(`${list}/${id}`, what, (database) => removeNow(database, [list], id))
     if (kept) tell(list)
     return kept

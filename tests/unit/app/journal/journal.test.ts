@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { NOT_SAID } from '#core/journal'
-import { blankEntry, readEntry } from '~/features/journal/elsewhereEntry'
+import { elsewhereRecord, NOT_SAID } from '#core/journal'
+import { blankEntry, readEntry, readTime, timeFields } from '~/features/journal/elsewhereEntry'
 import {
   countsPhrase,
   deviationPhrase,
@@ -13,8 +13,13 @@ import {
 describe('a session in words', () => {
   it('belongs to the practice day, at the time of the clock where it was done', () => {
     const late = { startedAt: '2026-03-10T00:30:00Z', timeZone: 'UTC' }
-    expect(sessionTimePhrase(late, 3)).toBe('Mon 9 Mar, 00:30')
-    expect(sessionTimePhrase(late, 0)).toBe('Tue 10 Mar, 00:30')
+    expect(sessionTimePhrase(late, 3, '2026')).toBe('Mon 9 Mar, 00:30')
+    expect(sessionTimePhrase(late, 0, '2026')).toBe('Tue 10 Mar, 00:30')
+  })
+  it('names the year where it is another', () => {
+    const wrong = { startedAt: '1970-01-01T08:00:00Z', timeZone: 'UTC' }
+    expect(sessionTimePhrase(wrong, 3, '2026')).toBe('Thu 1 Jan 1970, 08:00')
+    expect(sessionTimePhrase(wrong, 3, '1970')).toBe('Thu 1 Jan, 08:00')
   })
   it('says how it felt only as far as it was said', () => {
     const felt = (energy: number | null, calm: number | null) => ({ ...NOT_SAID, energy, calm })
@@ -72,5 +77,27 @@ describe('practice done elsewhere', () => {
     [{ time: '20:01' }, 'That is still to come.'],
   ])('%o is not taken: %s', (change, fault) => {
     expect(readEntry({ ...entry, ...change }, about)).toEqual({ ok: false, fault })
+  })
+})
+
+describe('the time of a session put right', () => {
+  const nowMs = Date.parse('2026-03-10T20:00:00Z')
+  const record = elsewhereRecord({
+    ...{ id: 'e', title: 'A class', minutes: 45, words: '' },
+    ...{ startedAt: '1970-01-01T00:10:00.000Z', timeZone: 'Asia/Kathmandu' },
+  })
+  it('is shown by the clock where it was done, and lasts as long as before', () => {
+    expect(timeFields(record)).toEqual({ day: '1970-01-01', time: '05:40' })
+    const read = readTime(record, { day: '2026-03-10', time: '18:30' }, nowMs)
+    expect(read).toEqual({
+      ok: true,
+      record: { ...record, startedAt: '2026-03-10T12:45:00.000Z', endedAt: '2026-03-10T13:30:00.000Z' },
+    })
+  })
+  it.each([
+    [{ day: '2026-02-30', time: '07:00' }, 'Day and time must be filled in.'],
+    [{ day: '2100-01-01', time: '07:00' }, 'That is still to come.'],
+  ])('%o is not taken: %s', (fields, fault) => {
+    expect(readTime(record, fields, nowMs)).toEqual({ ok: false, fault })
   })
 })
