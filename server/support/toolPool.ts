@@ -10,6 +10,8 @@ const MOST_WAITING = 6
 /** Nothing that is asked may take longer; searches answer their best well before. */
 const MOST_WORK_MS = 5000
 const MOST_MEMORY_MB = 128
+/** A thread that nobody asks anything for so long is ended, and its memory given back. */
+const IDLE_MS = 3000
 
 /** Why a question has no answer: too many wait, it took too long or too much memory, or the server is going down. */
 export class NoAnswerError extends Error {
@@ -60,10 +62,19 @@ function newWorker(): Worker {
     idle.push(worker)
     job?.resolve(answer)
     next()
+    setTimeout(() => letGo(worker), IDLE_MS).unref()
   })
   worker.on('error', () => failed(worker))
   worker.on('exit', () => failed(worker))
   return worker
+}
+
+/** End one that has nothing to do; the last to become idle is the first to be asked again. */
+function letGo(worker: Worker) {
+  const place = idle.indexOf(worker)
+  if (place < 0) return
+  idle.splice(place, 1)
+  void worker.terminate()
 }
 
 function work(job: Job, worker: Worker) {
@@ -82,8 +93,7 @@ function over(worker: Worker): Job | undefined {
 /** One that has failed, or takes too long, is not asked again. */
 function failed(worker: Worker) {
   const job = over(worker)
-  const place = idle.indexOf(worker)
-  if (place >= 0) idle.splice(place, 1)
+  letGo(worker)
   void worker.terminate()
   job?.reject(new NoAnswerError(isClosing ? 'closing' : 'tooMuch'))
   next()
