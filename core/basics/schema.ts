@@ -43,6 +43,10 @@ export const oneOfOrNull = <T extends string>(values: readonly T[]) =>
       (value) => value === null || values.some((known) => known === value),
     )
 
+/** One of a few words, or nothing. */
+export const optionalOneOf = <T extends string>(values: readonly T[]) =>
+  yup.string<T>().optional().oneOf(values, '${path} must be one of: ${values}') as unknown as yup.ISchema<T | undefined>
+
 /** An instant such as 2026-03-01T06:30:00.000Z. */
 export const instantSchema = yup
   .string()
@@ -123,6 +127,12 @@ export function strictObjectOrNull<T extends object>(fields: FieldsOf<T>): yup.I
   const schema: yup.ObjectSchema<object> = strictObject<object>(fields)
   const orNull = schema.nullable().optional().default(undefined).defined('${path} is missing')
   return orNull as unknown as yup.ISchema<T | null>
+}
+
+/** The same, or nothing. */
+export function optionalObject<T extends object>(fields: FieldsOf<T>): yup.ISchema<T | undefined> {
+  const schema: yup.ObjectSchema<object> = strictObject<object>(fields)
+  return schema.optional().default(undefined) as unknown as yup.ISchema<T | undefined>
 }
 
 /** One of several objects, told apart by the word in one field. */

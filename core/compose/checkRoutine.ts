@@ -1,5 +1,6 @@
 import {
   cautionsForMe,
+  cautionsOf,
   formMyWay,
   isStillCounting,
   LEARNING_STAGES,
@@ -39,6 +40,7 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     if (!form || !total) return []
     const way = wayFor(step, input.ways)
     const mine = formMyWay(form, way, input.rules).form
+    const asked = cautionsOf(form, way, input.rules)
     const occurrences = timeline.occurrences.filter(({ stepId }) => stepId === step.id)
     const length = breaths.get(step.id)
     const stage = person.stageOf(form.id)
@@ -54,11 +56,10 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
         oneDirection: form.sides === 'bothDirections' && total.counts.some(({ count }) => count === 0),
         shortestBreathSeconds: length?.shortest ?? null,
         longestBreathSeconds: length?.longest ?? null,
-        quickBreathing: form.cautions.includes('quickBreathing'),
-        cautions: cautionsForMe(form, person.conditions).map(({ caution, because }) => ({
-          caution,
-          because,
-          milder: milderState(form, caution, way, input.rules),
+        quickBreathing: asked.includes('quickBreathing'),
+        cautions: cautionsForMe(asked, person.conditions).map((each) => ({
+          ...each,
+          milder: milderState(form, each.caution, way, input.rules),
         })),
         learned: stage === null ? null : LEARNING_STAGES.indexOf(stage) >= LEARNED_FROM,
         inFlow: occurrences.some(({ pattern }) => pattern === 'rounds' || pattern === 'link'),

@@ -1,4 +1,14 @@
-import { allowedCounts, ARC_PARTS, effortInAll, isClosingPart, nextCount, type Form } from '../forms'
+import {
+  allowedCounts,
+  ARC_PARTS,
+  effortInAll,
+  isClosingPart,
+  milderManner,
+  nextCount,
+  wayFor,
+  type Caution,
+  type Form,
+} from '../forms'
 import {
   changeGroup,
   changeStep,
@@ -11,13 +21,11 @@ import {
   type Finding,
   type NewId,
   type Routine,
+  type Step,
 } from '../routine'
 import { compileTimeline, totalsOf, type CompileInput } from '../timeline'
 
-/**
- * The routine with one finding mended, or null where nothing here can mend it. The milder version is not a change of the routine but of
- * how I do the form, and is left to the screen. Throws as compiling does.
- */
+/** The routine with one finding mended, or null where nothing here can mend it. Throws as compiling does. */
 export function mend(input: CompileInput, finding: Finding, newId: NewId): Routine | null {
   const { routine, forms } = input
   const form = formOfStep(input, finding.stepIds[0] ?? '')
@@ -45,6 +53,11 @@ export function mend(input: CompileInput, finding: Finding, newId: NewId): Routi
         )
       return shorter === undefined ? null : changeStep(routine, step.id, { count: shorter })
     }
+    case 'milder': {
+      const step = stepsOf(routine).find(({ id }) => id === finding.stepIds[0])
+      if (!step || !form || !finding.caution) return null
+      return changeStep(routine, step.id, mannerFor(step, form, input, new Set([finding.caution.caution])))
+    }
     case 'putBetween':
       return suggestOrder(routine, forms).routine
     case 'takeOutOfFlow':
@@ -53,6 +66,15 @@ export function mend(input: CompileInput, finding: Finding, newId: NewId): Routi
     default:
       return null
   }
+}
+
+/** A step's manner with these cautions taken away, and what its manner takes away already; nothing where that cannot be. */
+function mannerFor(step: Step, form: Form, { ways, rules }: CompileInput, concerns: ReadonlySet<Caution>) {
+  const way = wayFor(step, ways)
+  const milder = milderManner(form, way, rules, concerns)
+  if (!milder) return {}
+  const choices = { ...step.manner?.choices, ...milder.choices }
+  return { manner: { version: milder.version ?? step.manner?.version ?? null, choices } }
 }
 
 function formOfStep({ routine, forms }: CompileInput, stepId: string): Form | undefined {

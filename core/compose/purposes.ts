@@ -1,4 +1,4 @@
-import { canSit, mostEffort, type Area, type ArcPart, type Form } from '../forms'
+import { mostEffort, type Area, type ArcPart, type Caution, type Form } from '../forms'
 
 export const PURPOSES = [
   'morning',
@@ -31,6 +31,7 @@ export interface PurposeWants {
   prefers: (form: Form) => number | null
 }
 
+const BACK_CAUTIONS = ['deepFold', 'strongTwist', 'headDown', 'heelDrop'] as const
 const FULL_ARC = { arrive: 0.08, loosen: 0.18, wake: 0.08, work: 0.4, gather: 0.12, settle: 0.14 }
 const isSet = (form: Form, name: string) => (form.set?.name ?? '').startsWith(name)
 
@@ -46,7 +47,7 @@ export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
     areas: { breath: 2, neck: 1, shoulders: 1, lowBack: 1, belly: 1 },
     parts: { arrive: 0.12, loosen: 0.18, work: 0.34, gather: 0.14, settle: 0.22 },
     mostEffort: 2,
-    prefers: ({ cautions }) => (cautions.includes('quickBreathing') || cautions.includes('heavyTapping') ? -3 : 0),
+    prefers: ({ effort }) => (mostEffort(effort) < 2 ? 1 : 0),
   },
   deskBreak: {
     areas: { chest: 3, shoulders: 3, neck: 3, upperBack: 3, wrists: 2, eyes: 2 },
@@ -58,8 +59,7 @@ export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
     areas: { lowBack: 4, hips: 2, spine: 2, belly: 1 },
     parts: { ...FULL_ARC, loosen: 0.28, wake: 0.06, work: 0.34 },
     mostEffort: 2,
-    prefers: ({ cautions }) =>
-      cautions.includes('deepFold') || cautions.includes('strongTwist') || cautions.includes('headDown') ? null : 0,
+    prefers: ({ cautions }) => (BACK_CAUTIONS.some((caution) => cautions.includes(caution)) ? null : 0),
   },
   balance: {
     areas: { balance: 4, ankles: 2, feet: 2, legs: 2, hips: 1 },
@@ -77,7 +77,7 @@ export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
     areas: { shoulders: 1, spine: 2, neck: 1, chest: 1, hips: 1, breath: 1 },
     parts: FULL_ARC,
     mostEffort: 2,
-    prefers: (form) => (canSit(form) ? (form.stance === 'seated' ? 2 : 0) : null),
+    prefers: (form) => (form.stance === 'seated' ? 2 : 0),
   },
   learning: {
     areas: {},
@@ -110,27 +110,35 @@ export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
   },
 }
 
-/** What today's state makes of a form: worth more or less, or not wise at all (null). Common practice, no source. */
-export function todayWorth(form: Form, states: readonly TodayState[]): number | null {
-  const has = (...cautions: Form['cautions']) => cautions.some((caution) => form.cautions.includes(caution))
+/** What today's state makes matter. Common practice, no source. */
+export const STATE_CONCERNS: Record<TodayState, readonly Caution[]> = {
+  tired: [],
+  stiffBack: ['deepFold', 'strongTwist', 'headDown', 'heelDrop'],
+  upset: [],
+  lightHeaded: ['breathHold', 'quickBreathing', 'oneLeg', 'headDown', 'quickRising', 'turningCircles', 'unsteady'],
+}
+
+/**
+ * What today's state makes of a form, whose cautions are looked at elsewhere: worth more or less, or not wise at all (null). `effort` is what
+ * it asks as it would be done. Common practice, no source.
+ */
+export function todayWorth(form: Form, effort: Form['effort'], states: readonly TodayState[]): number | null {
   let worth = 0
   for (const state of states) {
     switch (state) {
       case 'tired':
-        if (mostEffort(form.effort) > 2) return null
-        worth += canSit(form) ? 1 : 0
-        worth -= mostEffort(form.effort) - 1
+        if (mostEffort(effort) > 2) return null
+        worth -= mostEffort(effort) - 1
         break
       case 'stiffBack':
-        if (has('deepFold', 'strongTwist', 'headDown') || form.effort.spine > 2) return null
+        if (effort.spine > 2) return null
         worth += form.areas.includes('lowBack') ? 1 : 0
         break
       case 'upset':
         worth += form.part === 'wake' || form.counting.by === 'beats' ? 2 : 0
         break
       case 'lightHeaded':
-        if (has('breathHold', 'quickBreathing', 'oneLeg', 'headDown')) return null
-        worth += form.stance === 'seated' ? 1 : 0
+        worth += effort.legs === 0 ? 1 : 0
         break
     }
   }

@@ -1,103 +1,124 @@
 import { newWayOf } from './blank'
-import {
-  CHOICE_NAMES,
-  type Caution,
-  type Choices,
-  type Form,
-  type HouseRules,
-  type VersionKind,
-  type Way,
-} from './types'
+import { CARE, type Condition } from './care'
+import { formMyWay, withManner } from './way'
+import type { Caution, Choices, Form, HouseRules, Manner, VersionKind, Way } from './types'
 
-/** What a person may declare of their body, for themselves. Private, and no diagnosis. */
-export const CONDITIONS = [
-  'highBloodPressure',
-  'heart',
-  'eyePressure',
-  'osteoporosis',
-  'discTrouble',
-  'soreLowBack',
-  'soreKnees',
-  'poorBalance',
-  'dizziness',
-  'faintness',
-  'pregnancy',
-  'pelvicFloor',
-  'recentSurgery',
-  'bloodThinners',
-  'jointTrouble',
-] as const
-export type Condition = (typeof CONDITIONS)[number]
-
-/** The usual cautions of the practice for each condition. Common practice, no source. */
-const CAUTIONS_OF: Record<Condition, readonly Caution[]> = {
-  highBloodPressure: ['breathHold', 'deepFold', 'headDown', 'strongTwist', 'quickBreathing'],
-  heart: ['breathHold', 'quickBreathing'],
-  eyePressure: ['breathHold', 'deepFold', 'headDown', 'strongTwist'],
-  osteoporosis: ['deepFold', 'headDown', 'strongTwist'],
-  discTrouble: ['deepFold', 'headDown', 'strongTwist', 'heelDrop'],
-  soreLowBack: ['deepFold', 'strongTwist'],
-  soreKnees: ['deepKnees'],
-  poorBalance: ['oneLeg'],
-  dizziness: ['headDown', 'quickBreathing', 'breathHold', 'oneLeg'],
-  faintness: ['longStanding', 'breathHold'],
-  pregnancy: ['breathHold', 'longStanding', 'quickBreathing', 'strongBelly'],
-  pelvicFloor: ['heelDrop', 'strongBelly'],
-  recentSurgery: ['breathHold', 'deepFold', 'strongTwist', 'heavyTapping', 'strongBelly'],
-  bloodThinners: ['heavyTapping'],
-  jointTrouble: ['wristWeights', 'deepKnees'],
-}
-
-/** A caution of a form that concerns this person, and which of their conditions it is for. */
+/** A caution of a form that concerns this person: which of their conditions it is for, and why. */
 export interface CautionForMe {
   caution: Caution
   because: Condition[]
+  reasons: string[]
 }
 
-/** The cautions of a form that a person's own conditions make matter, in the order of the form. */
-export function cautionsForMe(form: Pick<Form, 'cautions'>, conditions: readonly Condition[]): CautionForMe[] {
-  return form.cautions.flatMap((caution) => {
-    const because = conditions.filter((condition) => CAUTIONS_OF[condition].includes(caution))
-    return because.length > 0 ? [{ caution, because }] : []
+/** What each version takes away of a form's cautions; a seat also takes away that one stands. */
+const EASED_BY: Partial<Record<VersionKind, readonly Caution[]>> = {
+  seated: [
+    'oneLeg',
+    'longStanding',
+    'deepKnees',
+    'onToes',
+    'heelToToe',
+    'steppingBack',
+    'crossSteps',
+    'turningCircles',
+    'heelDrop',
+    'kneeTwist',
+    'lyingFlat',
+  ],
+  supported: ['oneLeg', 'onToes', 'heelToToe'],
+  higher: ['deepKnees'],
+  imagined: ['armsOverhead', 'armSwing'],
+}
+/** From here on a form asks for sure balance. */
+const UNSTEADY = 2
+
+/**
+ * The cautions of a form as it is really done: those that it has of itself, less what its version takes away, and those that follow from
+ * the way, the version and the house rules, such as a hold that they put in or leave out. In the order of the form, what follows last.
+ */
+export function cautionsOf(form: Form, way: Way | undefined, rules: HouseRules): Caution[] {
+  const { form: done, choices } = formMyWay(form, way, rules)
+  const version = form.versions.find(({ kind }) => kind === way?.version)?.kind
+  const eased = version ? (EASED_BY[version] ?? []) : []
+  const quiet = choices.heels === 'quiet' && saysHeels(form)
+  const own = form.cautions.filter(
+    (caution) => caution !== 'breathHold' && !eased.includes(caution) && !(caution === 'heelDrop' && quiet),
+  )
+  const follows: [Caution, boolean][] = [
+    ['breathHold', done.moves.some(({ phases }) => phases.some(({ breath }) => breath === 'hold'))],
+    ['wristWeights', version === 'weighted'],
+    ['strongBelly', choices.belly === 'reverse' && done.moves.some(({ phases }) => phases.some(isLed))],
+    ['standing', done.stance !== 'seated' || done.moves.some(({ stance }) => stance !== null && stance !== 'seated')],
+    ['unsteady', done.effort.balance >= UNSTEADY],
+  ]
+  const added = follows.flatMap(([caution, holds]) => (holds && !(own as Caution[]).includes(caution) ? [caution] : []))
+  return [...own, ...added]
+}
+const isLed = ({ breath }: { breath: string }) => breath === 'in' || breath === 'out'
+/** Whether what the heels do is a choice in this form. */
+const saysHeels = ({ moves }: Form) => moves.some(({ phases }) => phases.some(({ cue }) => cue.includes('{heels}')))
+
+/** Of some cautions, those that a person's own conditions make matter. */
+export function cautionsForMe(cautions: readonly Caution[], conditions: readonly Condition[]): CautionForMe[] {
+  return cautions.flatMap((caution) => {
+    const because = conditions.filter((condition) => CARE[condition][caution])
+    const reasons = [...new Set(because.map((condition) => CARE[condition][caution]!))]
+    return because.length > 0 ? [{ caution, because, reasons }] : []
   })
 }
 
-/** What of a way changes for the milder version. */
-export type MilderChange = Partial<Pick<Way, 'choices' | 'version'>>
+/** All cautions that a person's conditions make matter. */
+export const concernsOf = (conditions: readonly Condition[]): ReadonlySet<Caution> =>
+  new Set(conditions.flatMap((condition) => Object.keys(CARE[condition]) as Caution[]))
 
-/** The way that makes a form milder where a caution matters: no hold, holding on to a chair, or sitting. Null where only care and less depth help. */
-export function milderWay(form: Form, caution: Caution): MilderChange | null {
-  const offers = (kind: VersionKind) => form.versions.some((version) => version.kind === kind)
-  switch (caution) {
-    case 'breathHold':
-      return { choices: { topHold: 'leaveOut' } }
-    case 'oneLeg':
-      if (offers('supported')) return { version: 'supported' }
-      return offers('seated') ? { version: 'seated' } : null
-    case 'longStanding':
-    case 'deepKnees':
-      return offers('seated') ? { version: 'seated' } : null
-    default:
-      return null
+/** How a form is done as always. */
+export const AS_ALWAYS: Manner = { version: null, choices: {} }
+/** Choices that make a form milder, and for which caution. */
+const MILDER_CHOICES: readonly (Partial<Choices> & { for: Caution })[] = [
+  { for: 'breathHold', topHold: 'leaveOut' },
+  { for: 'heelDrop', heels: 'quiet' },
+  { for: 'strongBelly', belly: 'natural' },
+]
+
+/**
+ * The least change of how a form is done that leaves none of these cautions: choices first, then the versions that it offers, the milder
+ * ones before sitting. `AS_ALWAYS` where nothing need change; null where nothing that it offers is enough.
+ */
+export function milderManner(
+  form: Form,
+  way: Way | undefined,
+  rules: HouseRules,
+  concerns: ReadonlySet<Caution>,
+): Manner | null {
+  const left = (manner: Manner) =>
+    cautionsOf(form, withManner(form.id, way, manner), rules).filter((caution) => concerns.has(caution))
+  const now = left(AS_ALWAYS)
+  if (now.length === 0) return AS_ALWAYS
+  const choices: Partial<Choices> = {}
+  for (const { for: caution, ...choice } of MILDER_CHOICES) {
+    if (now.includes(caution) && !left({ version: null, choices: choice }).includes(caution)) {
+      Object.assign(choices, choice)
+    }
   }
+  const versions: Manner['version'][] = [null, 'plain', ...MILDER_VERSIONS.filter((kind) => offers(form, kind))]
+  for (const version of versions) {
+    const manner = { version, choices }
+    if (left(manner).length === 0) return manner
+  }
+  return null
 }
+const MILDER_VERSIONS: readonly VersionKind[] = ['higher', 'supported', 'imagined', 'seated']
+const offers = (form: Form, kind: VersionKind) => form.versions.some((version) => version.kind === kind)
 
-/** Whether the milder version is how I do a form already, could be, or is not to be had. */
+/** Whether the milder version is how a form is done already, could be, or is not to be had. */
 export type MilderState = 'done' | 'possible' | 'none'
 export function milderState(form: Form, caution: Caution, way: Way | undefined, rules: HouseRules): MilderState {
-  const milder = milderWay(form, caution)
-  if (!milder) return 'none'
-  const { version } = milder
-  const hasVersion = version === undefined || way?.version === version || form.stance === version
-  const chosen: Choices = { ...rules, ...way?.choices }
-  const hasChoices = CHOICE_NAMES.every((name) => (milder.choices?.[name] ?? chosen[name]) === chosen[name])
-  return hasVersion && hasChoices ? 'done' : 'possible'
+  if (!cautionsOf(form, way, rules).includes(caution)) return 'done'
+  return milderManner(form, way, rules, new Set([caution])) ? 'possible' : 'none'
 }
 
 /** My way of a form, made milder; null where only care helps. */
-export function madeMilder(form: Form, caution: Caution, way: Way | undefined): Way | null {
-  const milder = milderWay(form, caution)
-  if (!milder) return null
-  const mine = way ?? newWayOf(form.id)
-  return { ...mine, ...milder, choices: { ...mine.choices, ...milder.choices } }
+export function madeMilder(form: Form, caution: Caution, way: Way | undefined, rules: HouseRules): Way | null {
+  const manner = milderManner(form, way, rules, new Set([caution]))
+  return manner && withManner(form.id, way ?? newWayOf(form.id), manner)!
 }

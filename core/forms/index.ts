@@ -1,7 +1,7 @@
 /** Forms: what an exercise is, and how one person does it. */
 export * from './types'
-export { formSchema, houseRulesSchema, waySchema } from './schema'
-export { formMyWay, wayFor, type FormMyWay } from './way'
+export { formSchema, houseRulesSchema, optionalMannerSchema, waySchema } from './schema'
+export { formMyWay, inManner, wayFor, withManner, type FormMyWay } from './way'
 export { chosenWords } from './wording'
 export { readEntry, type CatalogueEntry } from './catalogue'
 export { effortInAll, mostEffort } from './effort'
@@ -27,5 +27,15 @@ export {
   type LearningStage,
   type StageEntry,
 } from './stages'
-export { cautionsForMe, CONDITIONS, madeMilder, milderState, milderWay, type Condition } from './conditions'
+export { CARE, CONDITIONS, type Condition } from './care'
+export {
+  AS_ALWAYS,
+  cautionsForMe,
+  cautionsOf,
+  concernsOf,
+  madeMilder,
+  milderManner,
+  milderState,
+  type CautionForMe,
+} from './conditions'
 export { readFormWords, STANCE_NAMES, writeFormWords, type FormInWords } from './text'

@@ -7,6 +7,8 @@ import {
   oneOf,
   oneOfKinds,
   oneOfOrNull,
+  optionalObject,
+  optionalOneOf,
   strictList,
   strictObject,
   strictObjectOrNull,
@@ -20,7 +22,8 @@ import {
   AREAS,
   ARC_PARTS,
   BREATH_KINDS,
-  CAUTIONS,
+  FORM_CAUTIONS,
+  FORM_LEVELS,
   CHOICE_NAMES,
   CHOICES,
   COUNT_SCOPES,
@@ -37,6 +40,7 @@ import {
   type CountingKind,
   type Effort,
   type Form,
+  type Manner,
   type FormVersion,
   type HouseRules,
   type Move,
@@ -103,7 +107,10 @@ export const formSchema = strictObject<Form>({
   moves: strictList(moveSchema, FORM_LIMITS.moves, 1),
   meets: strictObjectOrNull<NonNullable<Form['meets']>>({ what: oneOf(MEETING_MOVES), on: oneOf(['in', 'out']) }),
   areas: strictList(oneOf(AREAS), AREAS.length),
-  cautions: strictList(oneOf(CAUTIONS), CAUTIONS.length),
+  cautions: strictList(oneOf(FORM_CAUTIONS), FORM_CAUTIONS.length),
+  level: optionalOneOf(FORM_LEVELS),
+  alike: nameSchema.optional() as unknown as yup.ISchema<string | undefined>,
+  comesLast: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
   effort: strictObject<Effort>({ legs: effort(), shoulders: effort(), spine: effort(), balance: effort() }),
   versions: strictList(
     strictObject<FormVersion>({ kind: oneOf(VERSION_KINDS), change: textUpTo(400) }),
@@ -153,11 +160,20 @@ const chosenOf = (name: keyof Choices) =>
 const eachChoice = <Schema>(schemaOf: (name: keyof Choices) => Schema) =>
   Object.fromEntries(CHOICE_NAMES.map((name) => [name, schemaOf(name)])) as { [Name in keyof Choices]: Schema }
 
+const choicesSchema = strictObject<Partial<Choices>>(eachChoice(chosenOf) as FieldsOf<Partial<Choices>>)
+
+const MANNER_VERSIONS = [...VERSION_KINDS, 'plain'] as const
+/** How a form is done in one place; left out where it is done as always. */
+export const optionalMannerSchema = optionalObject<Manner>({
+  version: oneOfOrNull(MANNER_VERSIONS),
+  choices: choicesSchema,
+})
+
 export const waySchema = strictObject<Way>({
   id: idSchema,
   formId: idSchema,
   name: nameSchema,
-  choices: strictObject<Partial<Choices>>(eachChoice(chosenOf) as FieldsOf<Partial<Choices>>),
+  choices: choicesSchema,
   swapBreath: yup.boolean().nullable().defined('${path} is missing'),
   version: oneOfOrNull(VERSION_KINDS),
   learnedFrom: textUpTo(400),

@@ -95,7 +95,7 @@ export const AREAS = [
 export type Area = (typeof AREAS)[number]
 
 /** What a form asks of a body that some bodies should not give. Usual cautions of the trade, never a diagnosis. */
-export const CAUTIONS = [
+export const FORM_CAUTIONS = [
   'breathHold',
   'deepFold',
   'headDown',
@@ -108,8 +108,30 @@ export const CAUTIONS = [
   'quickBreathing',
   'strongBelly',
   'wristWeights',
+  'straining',
+  'onToes',
+  'heelToToe',
+  'steppingBack',
+  'crossSteps',
+  'turningCircles',
+  'quickRising',
+  'bellyTapping',
+  'lyingFlat',
+  'kneeTwist',
+  'hipTurn',
+  'armsOverhead',
+  'armSwing',
+  'neckTurn',
 ] as const
+/** Cautions that no form needs to say of itself: they follow from how it is done (see `cautionsOf`). */
+export const DERIVED_CAUTIONS = ['standing', 'unsteady'] as const
+export const CAUTIONS = [...FORM_CAUTIONS, ...DERIVED_CAUTIONS] as const
+export type FormCaution = (typeof FORM_CAUTIONS)[number]
 export type Caution = (typeof CAUTIONS)[number]
+
+/** Whether a form is for those who begin: simple and sure to stand in. What says nothing of it is. */
+export const FORM_LEVELS = ['first', 'later'] as const
+export type FormLevel = (typeof FORM_LEVELS)[number]
 
 /** How much a form asks, each from 0 (nothing) to 3 (a lot). */
 export interface Effort {
@@ -141,7 +163,12 @@ export interface Form {
   /** What schools do on different breaths, and on which one it is written down here; null where nothing differs. */
   meets: { what: MeetingMove; on: 'in' | 'out' } | null
   areas: Area[]
-  cautions: Caution[]
+  cautions: FormCaution[]
+  level?: FormLevel
+  /** Comes at the very end, after all stillness, such as a bow. */
+  comesLast?: boolean
+  /** A word for the movement, where other forms are the same one under another name. */
+  alike?: string
   effort: Effort
   /** Other versions that it can be done in, each with what it changes. */
   versions: FormVersion[]
@@ -161,7 +188,7 @@ export interface Form {
   reminders: string[]
 }
 
-export const VERSION_KINDS = ['seated', 'supported', 'imagined', 'weighted'] as const
+export const VERSION_KINDS = ['seated', 'supported', 'higher', 'imagined', 'weighted'] as const
 export type VersionKind = (typeof VERSION_KINDS)[number]
 export interface FormVersion {
   kind: VersionKind
@@ -181,6 +208,13 @@ export interface TraditionWord {
 export const MEETING_MOVES = ['rise', 'strike', 'round'] as const
 /** A movement that some schools do on the in-breath and some on the out-breath. `round` is rounding the back. */
 export type MeetingMove = (typeof MEETING_MOVES)[number]
+
+/** How a form is done in one place, besides my way of it: in a version, and with other choices. */
+export interface Manner {
+  /** `plain` is the form as it is; null leaves the version to my way of it. */
+  version: VersionKind | 'plain' | null
+  choices: Partial<Choices>
+}
 
 const ON_BREATH = ['asTaught', 'in', 'out'] as const
 

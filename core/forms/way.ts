@@ -1,24 +1,51 @@
+import { plainWay } from './blank'
 import {
   FIVE_PHASES,
   type Choices,
-  type Effort,
   type Form,
   type HouseRules,
+  type Manner,
   type MeetingMove,
   type Move,
   type Phase,
-  type Stance,
+  type VersionKind,
   type Way,
 } from './types'
 import { inMyWords, spokenNotesOf } from './wording'
 
+/** What of a step says how its form is done. */
+interface HowDone {
+  formId: string
+  wayId?: string | null
+  manner?: Manner
+}
+
 /**
- * The way that holds for a form: the one that its step names, else the first that is given for it; undefined for the form as it is
- * taught.
+ * The way that holds for a form: the one that its step names, else the first that is given for it, changed as the step asks; undefined for
+ * the form as it is taught.
  */
-export function wayFor(step: { formId: string; wayId?: string | null }, ways: readonly Way[]): Way | undefined {
+export function wayFor(step: HowDone, ways: readonly Way[]): Way | undefined {
   const named = step.wayId ? ways.find(({ id }) => id === step.wayId) : undefined
-  return named ?? ways.find(({ formId }) => formId === step.formId)
+  const mine = named ?? ways.find(({ formId }) => formId === step.formId)
+  return step.manner ? knownWithManner(step.formId, mine, step.manner) : mine
+}
+
+/** A way as it is in one place; undefined stays the form as it is taught. */
+export function withManner(formId: string, way: Way | undefined, { version, choices }: Manner): Way | undefined {
+  if (version === null && Object.keys(choices).length === 0) return way
+  const mine = way ?? plainWay(`${formId}-here`.slice(-64), formId)
+  const there = version === 'plain' ? null : version
+  return { ...mine, version: version === null ? mine.version : there, choices: { ...mine.choices, ...choices } }
+}
+
+/** What was last made for a manner: searches ask for the same again and again, and know it by being the same. */
+const lastWay = new WeakMap<Manner, { way: Way | undefined; made: Way | undefined }>()
+function knownWithManner(formId: string, way: Way | undefined, manner: Manner): Way | undefined {
+  const known = lastWay.get(manner)
+  if (known && known.way === way && (known.made?.formId ?? formId) === formId) return known.made
+  const made = withManner(formId, way, manner)
+  lastWay.set(manner, { way, made })
+  return made
 }
 
 /** A form as one person does it. */
@@ -49,13 +76,12 @@ export function formMyWay(form: Form, way: Way | undefined, rules: HouseRules): 
   const moves = fromMyFirstPhase(form.moves, choices).map((move) => {
     let phases = move.phases
     if (swap) phases = phases.map((phase) => ({ ...phase, breath: SWAPPED[phase.breath] }))
-    if (choices.topHold === 'leaveOut') phases = withoutTopHolds(phases)
+    if (choices.topHold === 'leaveOut') phases = withoutHolds(phases)
     if (choices.topHold === 'hold') phases = withTopHolds(phases)
     return phases === move.phases ? move : { ...move, phases }
   })
   const version = form.versions.find(({ kind }) => kind === way?.version)
-  const changed: Form = { ...form, moves, ...(version ? inVersion(form, version.kind) : {}) }
-  if (version?.kind === 'seated') changed.moves = moves.map((move) => ({ ...move, stance: null }))
+  const changed = version ? inVersion({ ...form, moves }, version.kind) : { ...form, moves }
   return {
     form: inMyWords(changed, choices),
     choices,
@@ -78,13 +104,10 @@ function fromMyFirstPhase(moves: Move[], { firstPhase }: Choices): Move[] {
   return first <= 0 ? moves : [...moves.slice(first), ...moves.slice(0, first)]
 }
 
-function withoutTopHolds(phases: Phase[]): Phase[] {
-  const kept: Phase[] = []
-  for (const phase of phases) {
-    if (phase.breath === 'hold' && kept.at(-1)?.breath === 'in') continue
-    kept.push(phase)
-  }
-  return kept
+/** A hold is a hold, after the in-breath or after the out-breath: whoever leaves it out leaves it out wherever it stands. */
+function withoutHolds(phases: Phase[]): Phase[] {
+  const kept = phases.filter(({ breath }) => breath !== 'hold')
+  return kept.length > 0 ? kept : phases
 }
 
 function withTopHolds(phases: Phase[]): Phase[] {
@@ -93,16 +116,27 @@ function withTopHolds(phases: Phase[]): Phase[] {
   )
 }
 
-/** What a version changes besides the words: the stance, and what it asks of the body. */
-function inVersion({ effort }: Form, kind: NonNullable<Way['version']>): { stance?: Stance; effort: Effort } {
+/** A form in a version: what that changes besides the words, the stance, and what it asks of the body. */
+function inVersion(form: Form, kind: VersionKind): Form {
+  const { effort } = form
   switch (kind) {
-    case 'seated':
-      return { stance: 'seated', effort: { ...effort, legs: 0, balance: 0 } }
+    case 'seated': {
+      const moves = form.moves.map((move) => ({ ...move, stance: null }))
+      return { ...form, moves, stance: 'seated', effort: { ...effort, legs: 0, balance: 0 } }
+    }
+    case 'higher':
+      return { ...form, effort: { ...effort, legs: Math.min(1, effort.legs) } }
     case 'supported':
-      return { effort: { ...effort, balance: Math.min(1, effort.balance) } }
+      return { ...form, effort: { ...effort, balance: Math.min(1, effort.balance) } }
     case 'imagined':
-      return { effort: { ...effort, shoulders: Math.min(1, effort.shoulders) } }
+      return { ...form, effort: { ...effort, shoulders: Math.min(1, effort.shoulders) } }
     case 'weighted':
-      return { effort: { ...effort, shoulders: Math.min(3, effort.shoulders + 1) } }
+      return { ...form, effort: { ...effort, shoulders: Math.min(3, effort.shoulders + 1) } }
   }
+}
+
+/** A form as a step does it, as far as its version goes. */
+export function inManner(form: Form, manner: Manner | undefined): Form {
+  const version = form.versions.find(({ kind }) => kind === manner?.version)
+  return version ? inVersion(form, version.kind) : form
 }

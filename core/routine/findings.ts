@@ -1,4 +1,4 @@
-import { ARC_PARTS, isClosingPart, type ArcPart, type Caution, type Condition } from '../forms'
+import { ARC_PARTS, isClosingPart, type ArcPart, type CautionForMe } from '../forms'
 import { closingSecondsWanted, keepsClosing } from './closing'
 import { activeSteps, type Routine } from './types'
 
@@ -18,7 +18,7 @@ export interface StepFacts {
   longestBreathSeconds: number | null
   quickBreathing: boolean
   /** Cautions that concern this person, and whether the milder version is already done or can be. */
-  cautions: { caution: Caution; because: Condition[]; milder: 'done' | 'possible' | 'none' }[]
+  cautions: (CautionForMe & { milder: 'done' | 'possible' | 'none' })[]
   /** How far it is learned; `null` when nothing is said. */
   learned: boolean | null
   /** Part of a flow of rounds or a link. */
@@ -61,7 +61,7 @@ export interface Finding {
   seconds: number
   /** What it is compared with: the share wanted, the longest stillness so far. */
   against: number
-  caution: { caution: Caution; because: Condition[] } | null
+  caution: CautionForMe | null
   /** What the one-key mend does; null where only the person can mend it. */
   mend: MendKind | null
 }
@@ -197,12 +197,12 @@ function cautions(steps: readonly StepFacts[]): Finding[] {
   return steps.flatMap((step) =>
     step.cautions
       .filter(({ milder }) => milder !== 'done')
-      .map(({ caution, because, milder }) => ({
+      .map(({ milder, ...caution }) => ({
         ...finding('caution', [step], {
-          caution: { caution, because },
+          caution,
           mend: milder === 'possible' ? 'milder' : null,
         }),
-        key: `caution/${caution}/${step.stepId}`,
+        key: `caution/${caution.caution}/${step.stepId}`,
       })),
   )
 }

@@ -1,15 +1,17 @@
-import { ARC_PARTS, type ArcPart, type Form, type Stance } from '../forms'
+import { ARC_PARTS, inManner, type ArcPart, type Form, type Stance } from '../forms'
 import { partOf, type Entry, type Routine } from './types'
 
 /** Why an order is better; each counts how often the fault stands in the order given and in the one suggested. */
 export const ORDER_RULES = [
   'partsInOrder',
   'setInOrder',
+  'comesLast',
   'heelsLate',
   'wideFirst',
   'smallFirst',
   'stanceChanges',
   'heavyInRow',
+  'balanceInRow',
   'walkingAbout',
 ] as const
 export type OrderRule = (typeof ORDER_RULES)[number]
@@ -18,11 +20,13 @@ export type OrderFaults = Record<OrderRule, number>
 /** What one fault weighs. A fixed set is hardly ever broken up; the rest is taste. Our choice. */
 export const ORDER_WEIGHTS: Record<Exclude<OrderRule, 'partsInOrder'>, number> = {
   setInOrder: 10_000,
-  heelsLate: 300,
+  comesLast: 5000,
+  heelsLate: 2000,
   wideFirst: 200,
   smallFirst: 150,
   stanceChanges: 100,
-  heavyInRow: 80,
+  heavyInRow: 280,
+  balanceInRow: 240,
   walkingAbout: 60,
 }
 /** Leaving the order as it was costs nothing: of two equal orders the one nearer to it is taken. */
@@ -44,6 +48,8 @@ interface Piece {
   stanceIn: Stance
   stanceOut: Stance
   heavy: { legs: boolean; shoulders: boolean }
+  balance: boolean
+  comesLast: boolean
   heelDrop: boolean
   walking: boolean
   set: { name: string; place: number } | null
@@ -102,7 +108,10 @@ export function suggestOrder(routine: Routine, forms: readonly Form[]): OrderSug
 
 function pieceOf(entry: Entry, known: ReadonlyMap<string, Form>): Piece {
   const steps = entry.kind === 'step' ? [entry] : entry.steps.filter(({ off }) => !off)
-  const forms = steps.flatMap(({ formId }) => known.get(formId) ?? [])
+  const forms = steps.flatMap(({ formId, manner }) => {
+    const form = known.get(formId)
+    return form ? [inManner(form, manner)] : []
+  })
   const first = forms[0]
   const last = forms.at(-1)
   const asks = (what: 'legs' | 'shoulders') => forms.some(({ effort }) => effort[what] >= HEAVY)
@@ -111,6 +120,8 @@ function pieceOf(entry: Entry, known: ReadonlyMap<string, Form>): Piece {
     stanceIn: first?.moves[0]?.stance ?? first?.stance ?? 'shoulderWidth',
     stanceOut: last?.moves.at(-1)?.stance ?? last?.stance ?? 'shoulderWidth',
     heavy: { legs: asks('legs'), shoulders: asks('shoulders') },
+    balance: forms.some(({ effort }) => effort.balance >= HEAVY),
+    comesLast: forms.some(({ comesLast }) => comesLast),
     heelDrop: forms.some(({ cautions }) => cautions.includes('heelDrop')),
     walking: forms.some(({ school }) => school === 'walking'),
     set: entry.kind === 'step' ? (first?.set ?? null) : null,
@@ -123,6 +134,7 @@ function besideFaults(one: Piece, other: Piece): Partial<OrderFaults> {
   const faults: Partial<OrderFaults> = {}
   if (one.stanceOut !== other.stanceIn) faults.stanceChanges = 1
   if ((one.heavy.legs && other.heavy.legs) || (one.heavy.shoulders && other.heavy.shoulders)) faults.heavyInRow = 1
+  if (one.balance && other.balance) faults.balanceInRow = 1
   if (one.walking !== other.walking) faults.walkingAbout = 1
   return faults
 }
@@ -130,6 +142,7 @@ function besideFaults(one: Piece, other: Piece): Partial<OrderFaults> {
 /** Faults of one piece coming anywhere before another in the same part. */
 function beforeFaults(one: Piece, other: Piece, part: ArcPart): Partial<OrderFaults> {
   const faults: Partial<OrderFaults> = {}
+  if (one.comesLast && !other.comesLast) faults.comesLast = 1
   if (one.set && other.set && one.set.name === other.set.name && one.set.place > other.set.place) faults.setInOrder = 1
   // A fixed set knows best itself.
   if (one.set && other.set?.name === one.set.name) return faults

@@ -12,7 +12,7 @@ import {
   wholeBetween,
   yesOrNo,
 } from '../basics'
-import { ARC_PARTS } from '../forms'
+import { ARC_PARTS, optionalMannerSchema } from '../forms'
 import { BUILD_STAGES, PATTERNS, type Entry, type Group, type Routine, type RoutineVersion, type Step } from './types'
 
 /** How much a routine may hold, and of what. */
@@ -30,6 +30,7 @@ const stepSchema = strictObject<Step>({
   id: idSchema,
   formId: idSchema,
   wayId: idOrNull,
+  manner: optionalMannerSchema,
   part: oneOf(ARC_PARTS),
   count: within(LIMITS.count),
   restBreaths: within(LIMITS.restBreaths),

@@ -1,4 +1,4 @@
-import type { ArcPart, Form } from '../forms'
+import type { ArcPart, Form, Manner } from '../forms'
 
 /** One form in a routine. The unit of `count` and its scope (per side or in all) are the form's. */
 export interface Step {
@@ -6,6 +6,8 @@ export interface Step {
   id: string
   formId: string
   wayId: string | null
+  /** How it is done here, besides that way: in a version, or with other choices; left out where it is done as always. */
+  manner?: Manner
   part: ArcPart
   count: number
   /** Whole breaths of rest after the step. */

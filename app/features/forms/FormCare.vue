@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cautionsForMe, milderState, milderWay, type Caution, type Form } from '#core/forms'
+import { cautionsForMe, cautionsOf, madeMilder, milderState, type Caution, type Form } from '#core/forms'
 import { useMyWay } from './myWay'
 import { usePersonStore } from '~/shared/store/person'
 import { CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/practice'
@@ -7,40 +7,60 @@ import { CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/practice'
 /** The cautions of a form, those that concern me first to be seen, with the milder version where there is one. */
 const props = defineProps<{ form: Form }>()
 const person = usePersonStore()
-const { way, change } = useMyWay(() => props.form)
+const { way } = useMyWay(() => props.form)
+
+/** All that it asks as it is taught and as I do it; what my way takes away is shown as taken away. */
+const cautions = computed<Caution[]>(() => {
+  const { rules } = person.settings
+  const own: Caution[] = [...props.form.cautions]
+  const done = cautionsOf(props.form, way.value, rules)
+  return [...own, ...done.filter((caution) => !own.includes(caution))].filter(
+    (caution) => own.includes(caution) || forMe.value.has(caution) || caution === 'breathHold',
+  )
+})
 
 const forMe = computed(
-  () => new Map(cautionsForMe(props.form, person.settings.conditions).map((each) => [each.caution, each.because])),
+  () =>
+    new Map(
+      cautionsForMe(
+        [...props.form.cautions, ...cautionsOf(props.form, way.value, person.settings.rules)],
+        person.settings.conditions,
+      ).map((each) => [each.caution, each]),
+    ),
 )
-const milder = (caution: Caution) => milderWay(props.form, caution)
-const isMilder = (caution: Caution) => milderState(props.form, caution, way.value, person.settings.rules) === 'done'
+const stateOf = (caution: Caution) => milderState(props.form, caution, way.value, person.settings.rules)
+async function doMilder(caution: Caution) {
+  const milder = madeMilder(props.form, caution, way.value, person.settings.rules)
+  if (milder) await person.putWay(milder)
+}
 </script>
 
 <template>
-  <section v-if="form.cautions.length > 0" class="stack" aria-labelledby="cautions">
+  <section v-if="cautions.length > 0" class="stack" aria-labelledby="cautions">
     <h2 id="cautions">With care</h2>
     <ul class="stack">
-      <li v-for="caution in form.cautions" :key="caution" :class="{ 'for-me': forMe.has(caution) }">
+      <li v-for="caution in cautions" :key="caution" :class="{ 'for-me': forMe.has(caution) }">
         <p v-if="forMe.has(caution)">
           <strong
             >For me, with
             {{
               forMe
                 .get(caution)!
-                .map((condition) => CONDITION_WORDS[condition])
+                .because.map((condition) => CONDITION_WORDS[condition])
                 .join(' and ')
             }}:</strong
           >
         </p>
         <p>{{ CAUTION_WORDS[caution] }}</p>
-        <template v-if="forMe.has(caution) && milder(caution)">
-          <p v-if="isMilder(caution)" class="soft">I do the milder version.</p>
+        <template v-if="forMe.has(caution)">
+          <p v-for="reason in forMe.get(caution)!.reasons" :key="reason" class="soft">{{ reason }}</p>
+          <p v-if="stateOf(caution) === 'done'" class="soft">I do the milder version.</p>
           <Button
-            v-else
+            v-else-if="stateOf(caution) === 'possible'"
             size="small"
             severity="secondary"
             label="Do the milder version"
-            @click="change(milder(caution)!)"
+            @click="doMilder(caution)"
           />
         </template>
       </li>

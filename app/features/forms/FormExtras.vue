@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { AREAS, CAUTIONS, TRADITION_KINDS, type Area, type Caution, type Form, type TraditionWord } from '#core/forms'
-import { AREA_WORDS, TRADITION_WORDS } from '~/shared/words/practice'
+import { AREAS, FORM_CAUTIONS, TRADITION_KINDS, type Area, type Form, type TraditionWord } from '#core/forms'
+import { AREA_WORDS, CAUTION_NAMES, TRADITION_WORDS } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 
 /** What more is known of a form: levels, equipment, reminders, the tradition's words, areas, effort and cautions. */
@@ -15,7 +15,7 @@ function setList(field: 'levels' | 'equipment' | 'reminders', event: Event) {
   const items = (event.target as HTMLInputElement).value.split(',').map((item) => item.trim())
   set(field, items.filter(Boolean))
 }
-function toggle<T extends Area | Caution>(list: T[], item: T): T[] {
+function toggle<T extends string>(list: T[], item: T): T[] {
   return list.includes(item) ? list.filter((other) => other !== item) : [...list, item]
 }
 
@@ -32,20 +32,6 @@ const changeTradition = (index: number, part: Partial<TraditionWord>) =>
     props.form.tradition.map((word, at) => (at === index ? { ...word, ...part } : word)),
   )
 
-const CAUTION_NAMES: Record<Caution, string> = {
-  breathHold: 'breath hold',
-  deepFold: 'deep fold',
-  headDown: 'head low',
-  strongTwist: 'strong twist',
-  oneLeg: 'one leg',
-  longStanding: 'long standing',
-  heelDrop: 'heel drop',
-  heavyTapping: 'heavy tapping',
-  deepKnees: 'deep knees',
-  quickBreathing: 'quick breathing',
-  strongBelly: 'strong belly work',
-  wristWeights: 'wrist weights',
-}
 const EFFORTS = ['legs', 'shoulders', 'spine', 'balance'] as const
 const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value) => ({ value, name }))
 </script>
@@ -143,7 +129,7 @@ const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value)
     </fieldset>
     <fieldset class="chips">
       <legend class="label">Cautions</legend>
-      <label v-for="caution in CAUTIONS" :key="caution"
+      <label v-for="caution in FORM_CAUTIONS" :key="caution"
         ><input
           type="checkbox"
           :checked="form.cautions.includes(caution)"

@@ -179,7 +179,7 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
       <FormVoice :form="asIDoIt?.form ?? form" />
       <FormWay :form="form" />
       <FormLearning :form="form" />
-      <FormCare v-if="form.cautions.length > 0" :form="form" />
+      <FormCare :form="form" />
     </div>
   </div>
 </template>

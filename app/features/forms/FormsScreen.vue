@@ -3,7 +3,8 @@ import {
   ANY_FORM,
   ARC_PARTS,
   AREAS,
-  cautionsForMe,
+  cautionsOf,
+  concernsOf,
   latestStages,
   LEARNING_STAGES,
   schoolsOf,
@@ -56,6 +57,15 @@ const secondsOf = computed(() => {
     known.set(form.id, seconds)
     return seconds
   }
+})
+/** Forms that my own conditions make matter, as I do them. */
+const withCare = computed(() => {
+  const concerns = concernsOf(person.settings.conditions)
+  if (concerns.size === 0) return new Set<string>()
+  const { ways, settings } = person
+  const matters = (form: Form) =>
+    cautionsOf(form, wayFor({ formId: form.id }, ways), settings.rules).some((caution) => concerns.has(caution))
+  return new Set(person.forms.filter(matters).map(({ id }) => id))
 })
 const mine = computed(() => new Set(person.person.forms.map(({ id }) => id)))
 const found = computed(() =>
@@ -119,7 +129,7 @@ const byPart = computed(() =>
             <strong>{{ form.name }}</strong>
             <span class="mine">
               <template v-if="mine.has(form.id)">mine</template>
-              <template v-if="cautionsForMe(form, person.settings.conditions).length > 0"> with care</template>
+              <template v-if="withCare.has(form.id)"> with care</template>
             </span>
             <span class="soft small">
               {{ countPhrase(form, form.counts.usual) }} · {{ STANCE_WORDS[form.stance] }}

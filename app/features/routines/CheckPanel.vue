@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { dequal } from 'dequal/lite'
 import { checkRoutine, mend } from '#core/compose'
-import { madeMilder, wayFor } from '#core/forms'
-import { ORDER_RULES, stepsOf, suggestOrder, type Finding, type OrderRule, type Routine } from '#core/routine'
+import { ORDER_RULES, suggestOrder, type Finding, type OrderRule, type Routine } from '#core/routine'
 import { findingReason, findingSentence, MEND_WORDS } from './composerWords'
 import { useKnownPerson } from './knownPerson'
 import { newStepId } from './routineEditing'
@@ -24,16 +23,9 @@ const findings = computed(() => {
     return []
   }
 })
-async function mendIt(finding: Finding) {
-  if (finding.mend === 'milder' && finding.caution) return makeMilder(finding)
+function mendIt(finding: Finding) {
   const next = mend(input.value, finding, newStepId)
   if (next) emit('change', next, 'Mended.')
-}
-async function makeMilder({ stepIds, caution }: Finding) {
-  const step = stepsOf(props.routine).find(({ id }) => id === stepIds[0])
-  const form = step && person.formsById.get(step.formId)
-  const way = form && caution ? madeMilder(form, caution.caution, wayFor(step, person.ways)) : null
-  if (way) await person.putWay(way)
 }
 const silence = (finding: Finding) =>
   emit(
@@ -48,6 +40,8 @@ const better = computed(() => !dequal(order.value.routine.entries, props.routine
 const ORDER_REASONS: Record<OrderRule, string> = {
   partsInOrder: 'pieces before their part of the arc',
   setInOrder: 'pieces of a set out of its order',
+  comesLast: 'what comes last before something else',
+  balanceInRow: 'pieces of balance in a row',
   heelsLate: 'heel drops before other work',
   wideFirst: 'feet together before wide stances',
   smallFirst: 'large joints before small ones',

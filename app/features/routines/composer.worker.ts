@@ -10,7 +10,10 @@ export interface SentProposeRequest extends Omit<ProposeRequest, 'allowed' | 'st
 }
 
 /** Nobody waits longer for a fit: then the best that was found is shown. */
-const TIME_GIVEN = { nowMs: () => performance.now(), withinMs: 2000 }
+const nowMs = () => performance.now()
+const TIME_GIVEN = { nowMs, withinMs: 2000 }
+/** A proposal that takes longer than this to fit is better chosen a little otherwise. */
+const PROPOSE_TIME = { nowMs, withinMs: 600 }
 
 /** Searches that may take a moment, away from the page. */
 const composerWorker = {
@@ -25,7 +28,7 @@ const composerWorker = {
       stageOf: (formId) => stageOf.get(formId) ?? null,
       daysSince: (formId) => daysSince.get(formId) ?? null,
       newId: () => `s-${crypto.randomUUID().slice(0, 8)}`,
-      time: TIME_GIVEN,
+      time: PROPOSE_TIME,
     })
   },
 }

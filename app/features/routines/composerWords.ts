@@ -1,7 +1,14 @@
 import type { Purpose, ProposeReason, TodayState } from '#core/compose'
 import type { Finding, MendKind, Pattern } from '#core/routine'
 import { percentPhrase, plural } from '~/shared/words/numbers'
-import { AREA_WORDS, CAUTION_WORDS, CONDITION_WORDS, PART_WORDS, STAGE_WORDS } from '~/shared/words/practice'
+import {
+  AREA_WORDS,
+  CAUTION_NAMES,
+  CAUTION_WORDS,
+  CONDITION_WORDS,
+  PART_WORDS,
+  STAGE_WORDS,
+} from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 
 /** The words of the composer. */
@@ -90,7 +97,9 @@ export function findingReason({ kind, against, caution }: Finding): string {
     case 'longBreath':
       return 'A breath that long strains most people: shorten its phases.'
     case 'caution':
-      return caution ? `For you, with ${caution.because.map((each) => CONDITION_WORDS[each]).join(' and ')}.` : ''
+      return caution
+        ? `For you, with ${caution.because.map((each) => CONDITION_WORDS[each]).join(' and ')}: ${caution.reasons.join(' ')}`
+        : ''
     case 'notLearned':
       return 'A flow runs on; what is new wants time of its own.'
     case 'oneDirection':
@@ -133,6 +142,8 @@ export function proposeReasonPhrase(reason: ProposeReason): string {
       return 'what this purpose asks for'
     case 'today':
       return 'kind to how you feel'
+    case 'milder':
+      return `in a milder version, without ${reason.cautions.map((caution) => CAUTION_NAMES[caution]).join(', ')}`
     case 'part':
       return `to ${PART_WORDS[reason.part]}`
   }

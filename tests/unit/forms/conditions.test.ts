@@ -1,36 +1,133 @@
 import { describe, expect, it } from 'vitest'
-import { cautionsForMe, CAUTIONS, CONDITIONS, formMyWay, milderWay, USUAL_HOUSE_RULES, plainWay } from '#core/forms'
+import {
+  AS_ALWAYS,
+  CARE,
+  cautionsForMe,
+  cautionsOf,
+  CAUTIONS,
+  concernsOf,
+  CONDITIONS,
+  formMyWay,
+  milderManner,
+  milderState,
+  plainWay,
+  USUAL_HOUSE_RULES,
+  wayFor,
+  type Caution,
+  type HouseRules,
+} from '#core/forms'
 import { CATALOGUE } from '#data'
-import { aForm } from '../../helpers'
+import { aForm, aStep } from '../../helpers'
 
 const form = (name: string) => CATALOGUE.find((each) => each.name === name)!
+const rules = (change: Partial<HouseRules> = {}): HouseRules => ({ ...USUAL_HOUSE_RULES, ...change })
+const asTaught = (name: string) => cautionsOf(form(name), undefined, rules())
+const concerns = (...cautions: Caution[]) => new Set(cautions)
 
 describe('cautions for my own conditions', () => {
-  it('are only those that concern me, with the condition named', () => {
-    expect(cautionsForMe(form('Hands to the feet'), ['soreLowBack', 'soreKnees'])).toEqual([
-      { caution: 'deepFold', because: ['soreLowBack'] },
+  it('are only those that concern me, with the condition and the reason named', () => {
+    const found = cautionsForMe(asTaught('Hands to the feet'), ['soreLowBack', 'soreKnees'])
+    expect(found.map(({ caution, because }) => [caution, because])).toEqual([
+      ['deepFold', ['soreLowBack']],
+      ['headDown', ['soreLowBack']],
     ])
-    expect(cautionsForMe(form('Hands to the feet'), [])).toEqual([])
-    expect(cautionsForMe(form('Settle'), [...CONDITIONS])).toEqual([])
+    expect(found[0]!.reasons).toEqual([CARE.soreLowBack.deepFold])
+    expect(cautionsForMe(asTaught('Hands to the feet'), [])).toEqual([])
+    expect(
+      cautionsForMe(
+        asTaught('Settle'),
+        CONDITIONS.filter((each) => each !== 'seatedOnly'),
+      ),
+    ).toEqual([])
   })
-  it('every caution concerns somebody, and every condition something', () => {
-    for (const caution of CAUTIONS) {
-      expect(cautionsForMe({ cautions: [caution] }, CONDITIONS), caution).toHaveLength(1)
-    }
+  it('every caution concerns somebody, every condition something, each pair with a sentence', () => {
+    for (const caution of CAUTIONS) expect(cautionsForMe([caution], CONDITIONS), caution).toHaveLength(1)
     for (const condition of CONDITIONS) {
-      expect(cautionsForMe({ cautions: [...CAUTIONS] }, [condition]).length, condition).toBeGreaterThan(0)
+      const sentences = Object.values(CARE[condition])
+      expect(sentences.length, condition).toBeGreaterThan(0)
+      for (const sentence of sentences) expect(sentence).toMatch(/^[A-Z].*\.$/)
     }
   })
 })
 
+describe('cautions come from what is really done', () => {
+  const plain = aForm()
+  it.each([
+    ['a hold that the house puts in', plain, undefined, rules({ topHold: 'hold' })],
+    [
+      'a hold that stays after the out-breath where the breath is swapped',
+      form('Hold up the sky'),
+      undefined,
+      rules({ riseOn: 'out' }),
+    ],
+    ['the hold of a form that says nothing of it', aForm({ moves: form('Drop the heels').moves }), undefined, rules()],
+  ])('%s', (_, given, way, house) => {
+    expect(cautionsOf(given, way, house)).toContain('breathHold')
+    expect(cautionsOf(given, way, { ...house, topHold: 'leaveOut' })).not.toContain('breathHold')
+  })
+  it('weights, a belly that is drawn in, standing and sure balance follow from the way', () => {
+    const weighted = { ...aForm(), versions: [{ kind: 'weighted' as const, change: '' }] }
+    const way = { ...plainWay('w', 'a-form'), version: 'weighted' as const }
+    expect(cautionsOf(weighted, way, rules())).toEqual(['wristWeights', 'standing'])
+    expect(cautionsOf(aForm(), undefined, rules({ belly: 'reverse' }))).toEqual(['strongBelly', 'standing'])
+    const onOneLeg = aForm({ effort: { legs: 1, shoulders: 0, spine: 0, balance: 2 } })
+    expect(cautionsOf(onOneLeg, undefined, rules())).toEqual(['standing', 'unsteady'])
+    expect(cautionsOf(onOneLeg, { ...plainWay('w', 'a-form'), version: 'seated' }, rules())).toEqual([])
+  })
+  it('quiet heels ease a heel-drop only where the heels are a choice', () => {
+    const quiet = rules({ heels: 'quiet' })
+    expect(asTaught('Drop the heels')).toContain('heelDrop')
+    expect(cautionsOf(form('Drop the heels'), undefined, quiet)).not.toContain('heelDrop')
+    expect(cautionsOf(aForm({ cautions: ['heelDrop'] }), undefined, quiet)).toContain('heelDrop')
+  })
+  it('a version that a form does not have eases nothing', () => {
+    const bare = aForm({ cautions: ['deepKnees'], versions: [] })
+    expect(cautionsOf(bare, { ...plainWay('w', 'a-form'), version: 'seated' }, rules())).toEqual([
+      'deepKnees',
+      'standing',
+    ])
+  })
+})
+
 describe('the milder version', () => {
-  it('leaves the hold out, or sits where that can be', () => {
+  it('is the least that leaves nothing to mind', () => {
     const sky = form('Hold up the sky')
-    const way = plainWay('w', sky.id)
-    const milder = formMyWay(sky, { ...way, ...milderWay(sky, 'breathHold') }, USUAL_HOUSE_RULES)
-    expect(milder.form.moves[0]!.phases.map(({ breath }) => breath)).toEqual(['in', 'out'])
-    expect(milderWay(form('Draw the bow'), 'deepKnees')).toEqual({ version: 'seated' })
-    expect(milderWay(aForm({ versions: [] }), 'deepKnees')).toBeNull()
-    expect(milderWay(sky, 'deepFold')).toBeNull()
+    const unheld = milderManner(sky, undefined, rules(), concerns('breathHold'))!
+    expect(unheld).toEqual({ version: null, choices: { topHold: 'leaveOut' } })
+    const way = wayFor({ ...aStep('s', sky.id), manner: unheld }, [])
+    expect(formMyWay(sky, way, rules()).form.moves[0]!.phases.map(({ breath }) => breath)).toEqual(['in', 'out'])
+    expect(milderManner(form('Draw the bow'), undefined, rules(), concerns('deepKnees'))!.version).toBe('higher')
+    expect(milderManner(form('Stork on one leg'), undefined, rules(), concerns('oneLeg', 'unsteady'))!.version).toBe(
+      'supported',
+    )
+    expect(milderManner(form('Draw the bow'), undefined, rules(), concerns('standing'))!.version).toBe('seated')
+    expect(milderManner(sky, undefined, rules(), concerns('deepFold'))).toBe(AS_ALWAYS)
+  })
+  it('is not to be had where no version is enough', () => {
+    expect(
+      milderManner(aForm({ cautions: ['deepKnees'], versions: [] }), undefined, rules(), concerns('deepKnees')),
+    ).toBeNull()
+    expect(milderManner(form('Hands to the feet'), undefined, rules(), concerns('deepFold'))).toBeNull()
+  })
+  it('takes back weights that my way has', () => {
+    const basin = form('Lift the basin')
+    const weighted = { ...plainWay('w', basin.id), version: 'weighted' as const }
+    const manner = milderManner(basin, weighted, rules(), concerns('wristWeights'))!
+    expect(manner.version).toBe('plain')
+    expect(wayFor({ ...aStep('s', basin.id), manner }, [weighted])!.version).toBeNull()
+  })
+  it('says whether it is done, can be, or is not to be had', () => {
+    const bow = form('Draw the bow')
+    expect(milderState(bow, 'deepKnees', undefined, rules())).toBe('possible')
+    expect(milderState(bow, 'deepKnees', { ...plainWay('w', bow.id), version: 'higher' }, rules())).toBe('done')
+    expect(milderState(form('Hands to the feet'), 'deepFold', undefined, rules())).toBe('none')
+  })
+  it('every form of one leg has a chair or a seat, and steps have none', () => {
+    for (const each of CATALOGUE) {
+      const kinds = each.versions.map(({ kind }) => kind)
+      if (each.stance === 'oneLeg' && each.cautions.includes('oneLeg')) expect(kinds, each.name).toContain('supported')
+      if (each.school === 'walking') expect(kinds, each.name).not.toContain('supported')
+      expect(concernsOf(['soreKnees']).has('deepKnees')).toBe(true)
+    }
   })
 })

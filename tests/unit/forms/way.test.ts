@@ -33,8 +33,8 @@ describe('doing a form my way', () => {
     expect(formMyWay(withHold, undefined, USUAL_HOUSE_RULES)).toMatchObject({ form: withHold, spokenNotes: [] })
   })
 
-  it('leaves out the hold at the top, and only that one', () => {
-    expect(breaths(formMyWay(withHold, undefined, house({ topHold: 'leaveOut' })).form)).toEqual(['in', 'out', 'hold'])
+  it('leaves out every hold, after the in-breath and after the out-breath', () => {
+    expect(breaths(formMyWay(withHold, undefined, house({ topHold: 'leaveOut' })).form)).toEqual(['in', 'out'])
   })
 
   it('holds at a top that has no hold, and not twice at one that has', () => {
@@ -53,8 +53,11 @@ describe('doing a form my way', () => {
   })
 
   it('swaps the breath first, so that the top is where my in-breath ends', () => {
-    const { form } = formMyWay(withHold, way({ swapBreath: true, choices: { topHold: 'leaveOut' } }), USUAL_HOUSE_RULES)
-    expect(breaths(form)).toEqual(['out', 'hold', 'in'])
+    const plain = aForm()
+    const { form } = formMyWay(plain, way({ swapBreath: true, choices: { topHold: 'hold' } }), USUAL_HOUSE_RULES)
+    expect(breaths(form)).toEqual(['out', 'in'])
+    const left = formMyWay(withHold, way({ swapBreath: true, choices: { topHold: 'leaveOut' } }), USUAL_HOUSE_RULES)
+    expect(breaths(left.form)).toEqual(['out', 'in'])
   })
 
   it('strikes, rises or rounds on the breath that the house says, where the form does so on the other', () => {
