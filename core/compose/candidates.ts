@@ -70,7 +70,7 @@ const SHORT_STANDING_MINUTES = 8
 const STIRRING_BEATS = 80
 
 /** All cautions that matter now: for the person's own conditions, today's state, and the posture. */
-export function concernsNow({ conditions, states }: Wanted, posture: Posture): ReadonlySet<Caution> {
+function concernsNow({ conditions, states }: Wanted, posture: Posture): ReadonlySet<Caution> {
   const concerns = new Set([...concernsOf(conditions), ...states.flatMap((state) => STATE_CONCERNS[state])])
   if (posture === 'seated') concerns.add('standing')
   return concerns

@@ -114,7 +114,10 @@ const faultOf = ({ seconds, targetSeconds, closingKept }: FitResult) =>
 
 function orderedFit(taken: readonly Candidate[], request: ProposeRequest): FitResult {
   const { minutes, forms } = request
-  const base: Routine = { ...emptyRoutine(request.newId(), ''), entries: taken.map((each) => stepOf(each, request)) }
+  const base: Routine = {
+    ...emptyRoutine(request.newId(), 'A proposal'),
+    entries: taken.map((each) => stepOf(each, request)),
+  }
   const { routine } = suggestOrder(base, forms)
   const fit = fitRoutine({ ...request, routine, targetSeconds: minutes * 60, toleranceSeconds: null }, request.time)
   return { ...fit, routine: withOptions(fit.routine, taken) }

@@ -1,5 +1,16 @@
 import { idSchema } from '../basics'
-import { ARC_PARTS, COUNT_UNITS, plainSpelling, type ArcPart, type CountingKind, type Form } from '../forms'
+import {
+  CHOICE_NAMES,
+  CHOICES,
+  VERSION_KINDS,
+  type Manner,
+  ARC_PARTS,
+  COUNT_UNITS,
+  plainSpelling,
+  type ArcPart,
+  type CountingKind,
+  type Form,
+} from '../forms'
 import {
   LIMITS,
   BUILD_STAGES,
@@ -72,9 +83,28 @@ function stepLine(step: Step, forms: readonly Form[], part: ArcPart, indent: str
     `rest ${step.restBreaths}`,
     step.part === part ? '' : `in ${step.part}`,
     step.wayId ? `way ${step.wayId}` : '',
+    ...mannerWords(step.manner),
     ...marksOf(step),
   ]
   return `${indent}- ${name}: ${details.filter(Boolean).join(', ')}`
+}
+
+/** How a step is done here: the version by its word, each choice as `name=value`. */
+function mannerWords(manner: Manner | undefined): string[] {
+  if (!manner) return []
+  const chosen = Object.entries(manner.choices).map(([name, value]) => `${name}=${value}`)
+  return [...(manner.version ? [manner.version] : []), ...chosen]
+}
+
+/** A step with one such word read into its manner; null where it is none. */
+function withMannerWord(step: Step, word: string): Step | null {
+  const { version, choices } = step.manner ?? { version: null, choices: {} }
+  const kind = [...VERSION_KINDS, 'plain' as const].find((each) => each === word)
+  if (kind) return { ...step, manner: { version: kind, choices } }
+  const [name, value] = word.split('=')
+  const choice = CHOICE_NAMES.find((each) => each === name)
+  if (!choice || !(CHOICES[choice] as readonly string[]).includes(value ?? '')) return null
+  return { ...step, manner: { version, choices: { ...choices, [choice]: value } } }
 }
 
 const UNIT_WORDS: Record<ReturnType<typeof unitOf>, string> = {
@@ -180,7 +210,7 @@ function readStep(text: string, forms: readonly Form[], part: ArcPart, newId: ()
     : (forms.find(({ name }) => name === read[1]) ??
       forms.find(({ name }) => plainSpelling(name) === plainSpelling(read[1]!)))
   if (!form) return null
-  const step: Step = { ...stepFor(form, newId()), part }
+  let step: Step = { ...stepFor(form, newId()), part }
   for (const detail of (read[2] ?? '').split(',').map((each) => each.trim())) {
     const count = /^(\d+)(?: (?:times?|breaths?|seconds?|beats?)(?: (?:each side|each way|in all))?)?$/.exec(detail)
     const rest = /^rest (\d+)$/.exec(detail)
@@ -192,7 +222,11 @@ function readStep(text: string, forms: readonly Form[], part: ArcPart, newId: ()
     else if (inPart && ARC_PARTS.includes(inPart[1] as ArcPart)) step.part = inPart[1] as ArcPart
     else if (way && idSchema.isValidSync(way[1])) step.wayId = way[1]!
     else if (mark) step[mark] = true
-    else if (detail) return null
+    else if (detail) {
+      const mannered = withMannerWord(step, detail)
+      if (!mannered) return null
+      step = mannered
+    }
   }
   return step
 }

@@ -1,5 +1,5 @@
 import { SAME_SHARE } from '../basics'
-import { COUNT_UNITS } from '../forms'
+import { canSit, COUNT_UNITS } from '../forms'
 import {
   scheduleItem,
   endSeconds,
@@ -67,6 +67,8 @@ export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: numb
       return here.occurrence.stage === 'watch' ? state : watchFirst(withoutInterruption(state, here))
     case 'sitDown':
       return sitDown(state, here)
+    case 'standUp':
+      return standUp(state, here)
     case 'otherSide':
       return otherSide(state, here)
     case 'dizzy':
@@ -247,20 +249,51 @@ const watched = ({ performance }: ScheduleItem): ScheduleItem =>
     paceScale: performance.paceScale * WATCH_SCALE,
   })
 
-const seated = (item: ScheduleItem): ScheduleItem =>
-  item.performance.stage === 'watch' ? item : { ...item, performance: { ...item.performance, stage: 'seated' } }
+/** The same performance sitting, or as it was laid out; what is only watched stays as it is, and a stage of building up too. */
+function inSeat(item: ScheduleItem, sits: boolean): ScheduleItem {
+  const { stage, pattern } = item.performance
+  const from = sits ? 'whole' : 'seated'
+  if (stage === 'watch' || (stage !== from && !(sits && stage === 'handsOnly'))) return item
+  if (!sits && pattern === 'buildUp') return item
+  return { ...item, performance: { ...item.performance, stage: sits ? 'seated' : 'whole' } }
+}
 
+/** From here on all that can be done sitting is; what cannot is left out. Where nothing can, nothing changes. */
 function sitDown(state: RunnerState, here: Here): RunnerState {
-  const later = state.schedule.slice(here.index + 1).map(seated)
-  if (
-    here.item.performance.stage === 'seated' &&
-    later.every((item, at) => item === state.schedule[here.index + 1 + at])
-  ) {
-    return state
+  const sits = ({ performance }: ScheduleItem) => {
+    const form = state.plan.forms.find(({ id }) => id === performance.step.formId)
+    return form !== undefined && canSit(form)
   }
-  const abandoned = abandonWithBreath({ ...state, lingering: false }, here, 'toResume')
-  const rest = unfinishedPart(state.timeline, abandoned, here.index, 'full')
-  return scheduleAfter(abandoned, here.index, rest ? [seated(rest), ...later] : later, true)
+  const following = state.schedule.slice(here.index + 1)
+  const later = following.filter(sits).map((item) => inSeat(item, true))
+  const staysHere = sits(here.item)
+  if (!staysHere && later.length === 0) return state
+  const isSeated = here.item.performance.stage === 'seated' || here.occurrence.stance === 'seated'
+  const changesNothing = later.length === following.length && later.every((item, at) => item === following[at])
+  if (staysHere && isSeated && changesNothing) return state
+  return takenUpAgain(state, here, later, staysHere ? (rest) => inSeat(rest, true) : null)
+}
+
+/** Standing again, from here on, where one has sat down. */
+function standUp(state: RunnerState, here: Here): RunnerState {
+  const following = state.schedule.slice(here.index + 1)
+  const later = following.map((item) => inSeat(item, false))
+  const upright = inSeat(here.item, false)
+  if (upright === here.item && later.every((item, at) => item === following[at])) return state
+  return takenUpAgain(state, here, later, (rest) => inSeat(rest, false))
+}
+
+/** What is going on is left with this breath and taken up again in another way (or not at all), and other things come after it. */
+function takenUpAgain(
+  state: RunnerState,
+  here: Here,
+  later: ScheduleItem[],
+  change: ((rest: ScheduleItem) => ScheduleItem) | null,
+): RunnerState {
+  const why = change ? 'toResume' : 'forGood'
+  const abandoned = abandonWithBreath({ ...state, lingering: false }, here, why)
+  const rest = change ? unfinishedPart(state.timeline, abandoned, here.index, 'full') : null
+  return scheduleAfter(abandoned, here.index, rest && change ? [change(rest), ...later] : later, true)
 }
 
 /** The other side once again after this: one repetition where sides alternate, else as many as were asked for. */

@@ -155,10 +155,11 @@ export function unfinishedPart(
 }
 
 /** Whether an item that comes later takes another up that was left off. */
-export const resumes = ({ performance }: ScheduleItem, { performance: { step, round, stage } }: ScheduleItem) =>
-  performance.step.id === step.id &&
-  performance.round === round &&
-  (performance.stage === stage || performance.stage === 'seated')
+export function resumes({ performance: later }: ScheduleItem, { performance: left }: ScheduleItem): boolean {
+  if (later.step.id !== left.step.id || later.round !== left.round) return false
+  const stoodUp = left.stage === 'seated' && later.stage === 'whole' && left.pattern !== 'buildUp'
+  return later.stage === left.stage || later.stage === 'seated' || stoodUp
+}
 
 /**
  * The state with an interruption called off that was to come with the end of this breath: what was to be put in, and the taking up after

@@ -26,6 +26,7 @@ export const CHANGES_OF_MIND = [
   'shakeOut',
   'rest',
   'sitDown',
+  'standUp',
   'otherSide',
   'watchFirst',
   'dizzy',

@@ -11,6 +11,7 @@ const ANSWER_PHRASES: Partial<Record<CommandName, string>> = {
   slower: PHRASES.slower,
   faster: PHRASES.faster,
   sitDown: PHRASES.sitDown,
+  standUp: PHRASES.standUp,
   otherSide: PHRASES.otherSide,
   dizzy: PHRASES.dizzy,
   undo: PHRASES.undone,

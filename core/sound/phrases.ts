@@ -46,6 +46,7 @@ export const PHRASES = {
   faster: 'faster',
   linger: 'stay here',
   sitDown: 'sit down',
+  standUp: 'stand up again',
   oneMore: 'one more',
   oneFewer: 'one fewer',
   again: 'again from the start',

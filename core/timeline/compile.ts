@@ -157,7 +157,7 @@ function layOutItem(
     groupId: performance.groupId,
     pattern: performance.pattern,
     stage,
-    version: way?.version ?? null,
+    version: form.versions.find(({ kind }) => kind === way?.version)?.kind ?? null,
     abandoned: abandoned?.why ?? null,
     round: performance.round,
     rounds: performance.rounds,

@@ -1,9 +1,9 @@
 /** Tools: all that a script can ask, one table from which the server's routes and the command line are made. */
 import type { InferType, Schema } from 'yup'
 import { validate, type Checked, type TimeGiven } from '../basics'
-import { checkRoutine, fitRoutine } from '../compose'
+import { checkRoutine, fitRoutine, propose } from '../compose'
 import { compileTimeline, TooLongError, totalsOf, UnknownFormError } from '../timeline'
-import { checkRequestSchema, compileRequestSchema, fitRequestSchema } from './requests'
+import { checkRequestSchema, compileRequestSchema, fitRequestSchema, proposeRequestSchema } from './requests'
 
 /** One thing that can be asked: the schema of what it takes, and the function that answers it. */
 interface Tool {
@@ -46,6 +46,19 @@ export const TOOLS: readonly Tool[] = [
     const known = new Map(stages.map(({ formId, stage }) => [formId, stage]))
     const stageOf = (formId: string) => known.get(formId) ?? null
     return { findings: checkRoutine(input, { conditions, stageOf, longestStillSeconds }) }
+  }),
+  tool('propose', proposeRequestSchema, ({ stages, days, ...request }, time) => {
+    const stageOf = new Map(stages.map(({ formId, stage }) => [formId, stage]))
+    const daysSince = new Map(days.map(({ formId, days }) => [formId, days]))
+    let steps = 0
+    return propose({
+      ...request,
+      allowed: () => true,
+      stageOf: (formId) => stageOf.get(formId) ?? null,
+      daysSince: (formId) => daysSince.get(formId) ?? null,
+      newId: () => `step-${(steps += 1)}`,
+      ...(time && { time }),
+    })
   }),
 ]
 

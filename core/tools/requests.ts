@@ -1,4 +1,13 @@
-import { idSchema, numberBetween, numberOrNull, oneOf, strictList, strictObject, type FieldsOf } from '../basics'
+import {
+  idSchema,
+  numberBetween,
+  numberOrNull,
+  oneOf,
+  strictList,
+  strictObject,
+  wholeBetween,
+  type FieldsOf,
+} from '../basics'
 import { paceSchema } from '../breath'
 import {
   CONDITIONS,
@@ -9,7 +18,7 @@ import {
   type Condition,
   type LearningStage,
 } from '../forms'
-import type { FitRequest } from '../compose'
+import { PURPOSES, TODAY_STATES, type FitRequest, type ProposeRequest } from '../compose'
 import { routineSchema } from '../routine'
 import type { CompileInput } from '../timeline'
 
@@ -17,6 +26,19 @@ import type { CompileInput } from '../timeline'
 export interface CheckRequest extends CompileInput {
   conditions: Condition[]
   stages: { formId: string; stage: LearningStage }[]
+  longestStillSeconds: number | null
+}
+
+/** What is asked for a proposal: as the core has it, with what is known of the forms as lists. */
+export interface AskedProposal extends Pick<
+  ProposeRequest,
+  'purpose' | 'minutes' | 'forms' | 'ways' | 'pace' | 'rules' | 'seed' | 'another'
+> {
+  states: ProposeRequest['states'][number][]
+  conditions: Condition[]
+  stages: { formId: string; stage: LearningStage }[]
+  /** Days since a form was last done; forms that are not here were never done. */
+  days: { formId: string; days: number }[]
   longestStillSeconds: number | null
 }
 
@@ -42,12 +64,36 @@ export const fitRequestSchema = strictObject<FitRequest>({
   const entries: unknown = request?.routine?.entries
   return !Array.isArray(entries) || entries.length <= MOST_FITTED_ENTRIES
 })
+const stagesSchema = strictList(
+  strictObject<CheckRequest['stages'][number]>({ formId: idSchema, stage: oneOf(LEARNING_STAGES) }),
+  5000,
+)
+/** Minutes that a proposal is made for, and how many others can be asked for. */
+const PROPOSE_MINUTES = { least: 3, most: 120 }
+const MOST_OTHERS = 50
+
+export const proposeRequestSchema = strictObject<AskedProposal>({
+  purpose: oneOf(PURPOSES),
+  minutes: numberBetween(PROPOSE_MINUTES.least, PROPOSE_MINUTES.most),
+  states: strictList(oneOf(TODAY_STATES), TODAY_STATES.length),
+  conditions: strictList(oneOf(CONDITIONS), CONDITIONS.length),
+  forms: compileFields.forms,
+  ways: compileFields.ways,
+  pace: compileFields.pace,
+  rules: compileFields.rules,
+  stages: stagesSchema,
+  days: strictList(
+    strictObject<AskedProposal['days'][number]>({ formId: idSchema, days: numberBetween(0, 100_000) }),
+    5000,
+  ),
+  longestStillSeconds: numberOrNull(0, 86_400),
+  seed: wholeBetween(0, 2_147_483_647),
+  another: wholeBetween(0, MOST_OTHERS),
+})
+
 export const checkRequestSchema = strictObject<CheckRequest>({
   ...compileFields,
   conditions: strictList(oneOf(CONDITIONS), CONDITIONS.length),
-  stages: strictList(
-    strictObject<CheckRequest['stages'][number]>({ formId: idSchema, stage: oneOf(LEARNING_STAGES) }),
-    5000,
-  ),
+  stages: stagesSchema,
   longestStillSeconds: numberOrNull(0, 86_400),
 })

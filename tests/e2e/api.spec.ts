@@ -135,3 +135,20 @@ test('POST /api/check looks a routine over', async ({ request }) => {
   expect(bad.status()).toBe(400)
   expect(JSON.stringify(await bad.json())).toContain('conditions[0] must be one of')
 })
+
+test('POST /api/propose proposes what is wise, and names what is wrong', async ({ request }) => {
+  const { forms } = await (await request.get('/api/catalogue')).json()
+  const { pace, rules, ways } = example('request')
+  const known = { stages: [], days: [], longestStillSeconds: null, seed: 7, another: 0 }
+  const body = { purpose: 'seated', minutes: 12, states: [], conditions: [], forms, ways, pace, rules, ...known }
+  const answer = await request.post('/api/propose', { data: body })
+  expect(answer.status()).toBe(200)
+  const { routine, posture, fit } = await answer.json()
+  expect({ posture, met: fit.met }).toEqual({ posture: 'seated', met: true })
+  const timeline = await request.post('/api/timeline', { data: { routine, forms, ways, pace, rules } })
+  const { occurrences } = (await timeline.json()).timeline
+  expect(new Set(occurrences.map(({ stance }: { stance: string }) => stance))).toEqual(new Set(['seated']))
+  const bad = await request.post('/api/propose', { data: { ...body, purpose: 'levitation' } })
+  expect(bad.status()).toBe(400)
+  expect(JSON.stringify(await bad.json())).toContain('purpose must be one of')
+})

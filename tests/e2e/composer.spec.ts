@@ -205,3 +205,23 @@ test('two routines are compared side by side', async ({ page }) => {
   await expectNoAxeFindings(page)
   await goTo(page, 'Routines')
 })
+
+test('a first proposal heeds a declared condition, and each step has its version in the composer', async ({ page }) => {
+  await openAt(page, '/settings')
+  await page.getByLabel('poor balance').check()
+  await page.goto('/routines/propose')
+  await choose(page, 'What for', 'balance')
+  await page.getByRole('button', { name: 'Propose' }).click()
+  await expect(page.getByText(/in a milder version, without .*one leg/).first()).toBeVisible({ timeout: 15_000 })
+  await page.getByRole('button', { name: 'Keep it and change it' }).click()
+  await expect(page.getByRole('heading', { name: 'Looked over' })).toBeVisible()
+  await expect(page.getByText('For you, with poor balance')).toHaveCount(0)
+  const step = page.getByText('One hand on a chair back, which stands close beside.').first()
+  await expect(step).toBeVisible()
+  const how = page.getByRole('combobox', { name: /^How .* is done here$/ }).filter({ hasText: 'holding on to a chair' })
+  const name = /^How (.*) is done here$/.exec((await how.first().getAttribute('aria-label'))!)![1]!
+  await choose(page, `How ${name} is done here`, 'as I do it')
+  await expect(page.getByText('For you, with poor balance').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Do the milder version' }).first().click()
+  await expect(page.getByText('For you, with poor balance')).toHaveCount(0)
+})

@@ -3,6 +3,7 @@ import { steadyPace } from '#core/breath'
 import { USUAL_HOUSE_RULES } from '#core/forms'
 import { TOOLS, toolNamed } from '#core/tools'
 import { compileTimeline, totalsOf } from '#core/timeline'
+import { CATALOGUE } from '#data'
 import { aForm, aRoutine, aStep } from '../helpers'
 
 const input = {
@@ -16,7 +17,7 @@ const ask = (name: string, body: unknown) => toolNamed(name)!.answer(body)
 
 describe('the tools', () => {
   it('are each there by name, once', () => {
-    expect(TOOLS.map(({ name }) => name)).toEqual(['timeline', 'fit', 'check'])
+    expect(TOOLS.map(({ name }) => name)).toEqual(['timeline', 'fit', 'check', 'propose'])
     expect(toolNamed('nothing')).toBeUndefined()
   })
   it('answer what the core answers', () => {
@@ -28,6 +29,23 @@ describe('the tools', () => {
     expect(ask('check', { ...input, ...known })).toMatchObject({
       ok: true,
       value: { findings: [{ kind: 'noClosing' }] },
+    })
+  })
+  it('propose as the core does, the same for the same question', () => {
+    const { routine, ...setting } = input
+    void routine
+    const asked = {
+      ...setting,
+      forms: CATALOGUE,
+      ...{ purpose: 'morning', minutes: 12, states: [], conditions: ['poorBalance'], stages: [], days: [] },
+      ...{ longestStillSeconds: null, seed: 1, another: 0 },
+    }
+    const answer = ask('propose', asked)
+    expect(answer).toMatchObject({ ok: true, value: { fit: { met: true }, posture: 'standing', empty: false } })
+    expect(ask('propose', asked)).toEqual(answer)
+    expect(ask('propose', { ...asked, minutes: 2 })).toEqual({
+      ok: false,
+      faults: [{ path: 'minutes', message: 'minutes must be at least 3.' }],
     })
   })
   it('name the field at fault, and the step that cannot be compiled', () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AREAS, FORM_CAUTIONS, TRADITION_KINDS, type Area, type Form, type TraditionWord } from '#core/forms'
+import { AREAS, FORM_CAUTIONS, TRADITION_KINDS, type Form, type TraditionWord } from '#core/forms'
 import { AREA_WORDS, CAUTION_NAMES, TRADITION_WORDS } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 

@@ -2,8 +2,9 @@
 import { ARC_PARTS, nextCount } from '#core/forms'
 import type { Step } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
-import { PART_WORDS, countPhrase } from '~/shared/words/practice'
+import { PART_WORDS, VERSION_WORDS, countPhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
+import { mannerPhrase } from './composerWords'
 import CountStepper from './CountStepper.vue'
 import EntryButtons from './EntryButtons.vue'
 
@@ -22,6 +23,22 @@ const name = computed(() => form.value?.name ?? 'A form that is gone')
 const RESTS = [0, 1, 2, 3, 4, 5, 6]
 const parts = ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))
 
+/** In which version the form is done here; as I always do it where nothing is chosen. */
+const ALWAYS = 'always'
+const versions = computed(() => [
+  { value: ALWAYS, name: 'as I do it' },
+  ...(form.value?.versions ?? []).map(({ kind }) => ({ value: kind as string, name: VERSION_WORDS[kind] })),
+  ...(isChanged.value && !props.step.manner?.version ? [{ value: HERE, name: 'changed here' }] : []),
+])
+const HERE = 'here'
+const isChanged = computed(() => mannerPhrase(form.value!, props.step.manner) !== '')
+const version = computed(() => props.step.manner?.version ?? (isChanged.value ? HERE : ALWAYS))
+function choose(chosen: string) {
+  if (chosen === HERE) return
+  const kind = form.value?.versions.find(({ kind }) => kind === chosen)?.kind ?? null
+  emit('change', { manner: kind ? { version: kind, choices: props.step.manner?.choices ?? {} } : undefined })
+}
+
 const countAt = (direction: 1 | -1) =>
   form.value ? nextCount(form.value, props.step.count, direction) : props.step.count
 </script>
@@ -37,6 +54,18 @@ const countAt = (direction: 1 | -1) =>
           .filter(Boolean)
           .join(' · ')
       }}</span>
+      <Select
+        v-if="form && versions.length > 1"
+        class="manner"
+        size="small"
+        :model-value="version"
+        :options="versions"
+        option-label="name"
+        option-value="value"
+        :aria-label="`How ${name} is done here`"
+        @update:model-value="choose"
+      />
+      <span v-if="form && isChanged" class="small changed">{{ mannerPhrase(form, step.manner) }}</span>
     </span>
     <CountStepper
       v-if="form"
@@ -98,6 +127,24 @@ const countAt = (direction: 1 | -1) =>
   display: grid;
   line-height: 1.25;
   overflow-wrap: anywhere;
+}
+.changed {
+  color: var(--pb-water-deep);
+}
+.manner {
+  justify-self: start;
+  max-width: 100%;
+  background: none;
+  border-color: transparent;
+  border-bottom-color: var(--pb-line);
+  border-radius: 0;
+}
+.manner :deep(.p-select-label) {
+  padding: 0.1rem 0;
+  color: var(--pb-soft);
+}
+.manner :deep(.p-select-dropdown) {
+  width: 1.6rem;
 }
 .part {
   min-width: 5.8rem;

@@ -13,7 +13,7 @@ export interface SentProposeRequest extends Omit<ProposeRequest, 'allowed' | 'st
 const nowMs = () => performance.now()
 const TIME_GIVEN = { nowMs, withinMs: 2000 }
 /** A proposal that takes longer than this to fit is better chosen a little otherwise. */
-const PROPOSE_TIME = { nowMs, withinMs: 600 }
+const PROPOSE_TIME = { nowMs, withinMs: 1600 }
 
 /** Searches that may take a moment, away from the page. */
 const composerWorker = {

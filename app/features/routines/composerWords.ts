@@ -1,4 +1,5 @@
 import type { Purpose, ProposeReason, TodayState } from '#core/compose'
+import type { Form, Manner } from '#core/forms'
 import type { Finding, MendKind, Pattern } from '#core/routine'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import {
@@ -8,6 +9,7 @@ import {
   CONDITION_WORDS,
   PART_WORDS,
   STAGE_WORDS,
+  VERSION_WORDS,
 } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 
@@ -125,6 +127,23 @@ export const TODAY_WORDS: Record<TodayState, string> = {
   stiffBack: 'a stiff back',
   upset: 'upset',
   lightHeaded: 'light-headed',
+}
+
+/** What a step changes of how a form is done, in words; empty where nothing. */
+export function mannerPhrase(form: Form, manner: Manner | undefined): string {
+  if (!manner) return ''
+  const { topHold, heels, belly } = manner.choices
+  const version = form.versions.find(({ kind }) => kind === manner.version)
+  return [
+    version && (version.change || `${VERSION_WORDS[version.kind]}.`),
+    manner.version === 'plain' && 'As it is taught.',
+    topHold === 'leaveOut' && 'Without a hold.',
+    topHold === 'hold' && 'With a hold at the top.',
+    heels === 'quiet' && 'The heels are lowered softly.',
+    belly === 'natural' && 'The belly stays soft.',
+  ]
+    .filter(Boolean)
+    .join(' ')
 }
 
 /** Why a form was chosen. */

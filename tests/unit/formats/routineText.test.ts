@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readRoutineText, contentOf, writeRoutineText } from '#core/formats'
-import { ARC_PARTS } from '#core/forms'
+import { VERSION_KINDS, type Manner, ARC_PARTS } from '#core/forms'
 import { BUILD_STAGES, groupFor, PATTERNS, stepFor, type Entry, type Routine, type Step } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { aRoutine } from '../../helpers'
@@ -50,6 +50,11 @@ describe('a routine as Markdown', () => {
   )
 
   it('comes back the same, whatever the steps, patterns and marks', () => {
+    const chosen = fc.constantFrom<Manner['choices']>({}, { topHold: 'leaveOut' }, { heels: 'quiet', belly: 'natural' })
+    const mannerArbitrary = fc
+      .tuple(fc.constantFrom(...VERSION_KINDS, 'plain', null), chosen)
+      .map(([version, choices]): Manner => ({ version, choices }))
+      .filter(({ version, choices }) => version !== null || Object.keys(choices).length > 0)
     const marks = fc.record({ optional: fc.boolean(), pinned: fc.boolean(), off: fc.boolean() })
     const step = fc
       .tuple(
@@ -58,10 +63,12 @@ describe('a routine as Markdown', () => {
         fc.nat(20),
         fc.constantFrom(...ARC_PARTS),
         marks,
+        fc.option(mannerArbitrary, { nil: undefined }),
       )
-      .map(([form, count, restBreaths, part, marked]): Step => ({
+      .map(([form, count, restBreaths, part, marked, manner]): Step => ({
         ...stepFor(form, 's'),
         ...{ count, restBreaths, part },
+        ...(manner && { manner }),
         ...marked,
       }))
     const group = fc

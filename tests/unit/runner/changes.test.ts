@@ -115,6 +115,32 @@ describe('sitting down', () => {
   })
 })
 
+describe('sitting and standing again', () => {
+  const standing = aForm({ id: 'standing', name: 'Standing only', versions: [] })
+  it('leaves out what cannot be done sitting, and says nothing was done of it', () => {
+    const state = at(follow([four, { form: standing, count: 3 }, { form: pairs, count: 2 }], [12, 'sitDown']), 500)
+    expect(outcomeOf(state)!.done.map(({ formName, outcome }) => [formName, outcome])).toEqual([
+      [four.form.name, 'done'],
+      [pairs.name, 'done'],
+      ['Standing only', 'skipped'],
+    ])
+  })
+  it('is refused where nothing can be done sitting, and where one sits already', () => {
+    const upright = at(follow([{ form: standing, count: 3 }]), 5)
+    expect(reduce(upright, 'sitDown', T0 + 6000).given).toHaveLength(upright.given.length)
+    const sat = follow([four], [5, 'sitDown'], [25, 'sitDown'])
+    expect(sat.given.filter(({ command }) => command === 'sitDown')).toHaveLength(1)
+  })
+  it('stands up again, with the count kept', () => {
+    const state = follow([four, { form: pairs, count: 2 }], [2, 'sitDown'], [25, 'standUp'])
+    const done = outcomeOf(at(state, 500))!.done
+    expect(done.map(({ version }) => version)).toEqual(['seated', null])
+    expect(now(at(state, 41)).occurrence.stance).toBe('shoulderWidth')
+    expect(counts(at(state, 500))).toEqual([[4], [2, 2]])
+    expect(reduce(at(follow([four]), 2), 'standUp', T0 + 3000).given).toHaveLength(1)
+  })
+})
+
 describe('again, lingering, the other side', () => {
   it('begins again and needs the whole count', () => {
     const state = at(follow([four], [25, 'again']), 300)
