@@ -1,6 +1,6 @@
 /** Forms: what an exercise is, and how one person does it. */
 export * from './types'
-export { formSchema, houseRulesSchema, optionalMannerSchema, waySchema } from './schema'
+export { FORM_LIMITS, formSchema, houseRulesSchema, optionalMannerSchema, waySchema } from './schema'
 export { formMyWay, inManner, wayFor, withManner, type FormMyWay } from './way'
 export { chosenWords } from './wording'
 export { readEntry, type CatalogueEntry } from './catalogue'

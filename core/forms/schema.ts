@@ -50,7 +50,7 @@ import {
 } from './types'
 
 /** Limits that keep one bad file from stopping the application; far above what a form needs. */
-const FORM_LIMITS = { moves: 120, phasesPerMove: 24, phaseLength: 60 }
+export const FORM_LIMITS = { moves: 120, phasesPerMove: 24, phaseLength: 60 }
 
 const phaseSchema = strictObject<Phase>({
   breath: oneOf(BREATH_KINDS),

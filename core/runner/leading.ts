@@ -28,7 +28,7 @@ export function waitsAtEnd(state: RunnerState, segment: Segment): 'forGood' | 'f
   const { counting } = state.timeline.occurrences[segment.occurrence]!
   if (state.lingering && COUNT_UNITS[counting] === 'seconds') return 'forGood'
   if (isCounted(state, segment)) {
-    if (state.leader === 'me' && segment.endsRepetition) return 'forGood'
+    if (state.leader === 'me' && endsMove(state, segment)) return 'forGood'
     if (state.leader === 'breath' && !state.fallenBack && endsBreathing(state, segment)) return 'forBreath'
   }
   return state.lingering && segment.endsRepetition ? 'byOneMore' : null
@@ -58,7 +58,13 @@ function endsBreathing(state: RunnerState, segment: Segment): boolean {
   return next.breath !== segment.breath && next.breath !== 'hold' && segment.breath !== 'free'
 }
 
-/** My signal: this repetition is done, or I am ready for the next thing. */
+/** Whether a move is over with this segment: a repetition of a single exercise, or one move of a chain. */
+function endsMove({ timeline }: RunnerState, segment: Segment): boolean {
+  const next = timeline.segments[segment.index + 1]
+  return segment.endsRepetition || !next || next.occurrence !== segment.occurrence || next.move !== segment.move
+}
+
+/** My signal: this repetition (or this move of a chain) is done, or I am ready for the next thing. */
 export function afterSignal(state: RunnerState): RunnerState {
   const here = hereOf(state)
   if (state.status !== 'running' || !here || here.intoSeconds < LEAST_SECONDS) return state
@@ -67,7 +73,7 @@ export function afterSignal(state: RunnerState): RunnerState {
   if (state.leader !== 'me' || !isCounted(state, segment)) return state
   const { segments } = state.timeline
   let last = segment
-  while (!last.endsRepetition && segments[last.index + 1]) last = segments[last.index + 1]!
+  while (!endsMove(state, last)) last = segments[last.index + 1]!
   return toEndOf(state, here, last)
 }
 

@@ -73,6 +73,8 @@ interface Actual {
   /** All seconds spent in it: announcement, changes and rest included. */
   seconds: number
   breaths: Record<'in' | 'out', { seconds: number; count: number }>
+  /** Moves finished of the repetition that was not. */
+  movesDone: number
 }
 
 const nothingYet = (): Actual => ({
@@ -80,10 +82,16 @@ const nothingYet = (): Actual => ({
   secondsBySide: {},
   seconds: 0,
   breaths: { in: { seconds: 0, count: 0 }, out: { seconds: 0, count: 0 } },
+  movesDone: 0,
 })
 
-function actualOf({ timeline, positionSeconds, overrunSeconds }: RunnerState): Actual[] {
+function actualOf({ timeline, schedule, positionSeconds, overrunSeconds }: RunnerState): Actual[] {
   const all = timeline.occurrences.map(nothingYet)
+  // A move that was left midway has an end too, but is not finished.
+  const finishesMove = ({ index, occurrence, move }: Segment) => {
+    const next = timeline.segments[index + 1]
+    return next?.occurrence === occurrence ? next.move !== move : schedule[occurrence]?.abandoned?.midway === false
+  }
   let before: Segment | null = null
   for (const segment of timeline.segments) {
     const { occurrence, side, breath } = segment
@@ -95,6 +103,8 @@ function actualOf({ timeline, positionSeconds, overrunSeconds }: RunnerState): A
     actual.seconds += seconds
     if (isBody(segment)) {
       actual.secondsBySide[side] = (actual.secondsBySide[side] ?? 0) + seconds
+      if (isOver && finishesMove(segment)) actual.movesDone += 1
+      if (isOver && segment.endsRepetition) actual.movesDone = 0
       if (isOver && segment.endsRepetition) actual.doneBySide[side] = (actual.doneBySide[side] ?? 0) + 1
       if (isOver && (breath === 'in' || breath === 'out')) {
         const follows = before?.occurrence === occurrence && before.breath === breath && !before.endsRepetition
@@ -129,6 +139,7 @@ function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneSte
       outcome: reached ? 'done' : begun ? 'cutShort' : 'skipped',
       version: begun ? occurrence.version : null,
       breath: null,
+      ...leftAfter(state, occurrence, fact.movesDone, begun && !reached),
       breaths: fact.breaths,
       // What was only watched, or is taken up again, neither makes a step done nor leaves it undone.
       counted: occurrence.stage !== 'watch' && occurrence.abandoned !== 'toResume',
@@ -161,6 +172,17 @@ function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneSte
       breath: null,
     }))
   return [...done, ...gone]
+}
+
+/** Where a chain was left; nothing for a single exercise, or where no move was finished. */
+function leftAfter(
+  { plan }: RunnerState,
+  { formId }: Occurrence,
+  movesDone: number,
+  isLeft: boolean,
+): Pick<DoneStep, 'leftAfter'> {
+  const moves = plan.forms.find(({ id }) => id === formId)?.moves.length ?? 1
+  return isLeft && moves > 1 && movesDone > 0 ? { leftAfter: { movesDone, moves } } : {}
 }
 
 const joined = (one: { seconds: number; count: number }, other: { seconds: number; count: number }) => ({

@@ -40,8 +40,14 @@ export function countsPhrase({ counting, counts }: Pick<PlannedStep, 'counting' 
 
 const OUTCOME_WORDS = { done: 'done', cutShort: 'left early', skipped: 'skipped' }
 /** "left early, seated". */
-export const outcomePhrase = ({ outcome, version }: Pick<DoneStep, 'outcome' | 'version'>) =>
-  [OUTCOME_WORDS[outcome], version && VERSION_WORDS[version]].filter(Boolean).join(', ')
+export const outcomePhrase = ({ outcome, version, leftAfter }: Pick<DoneStep, 'outcome' | 'version' | 'leftAfter'>) =>
+  [
+    OUTCOME_WORDS[outcome],
+    leftAfter && `after ${leftAfter.movesDone} of ${leftAfter.moves} moves`,
+    version && VERSION_WORDS[version],
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 /** "4.2 s in, 6.1 s out". */
 export const doneBreathPhrase = ({ inSeconds, outSeconds }: NonNullable<DoneStep['breath']>) =>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import type { BreathKind } from '#core/forms'
+import { plainMove, type BreathKind } from '#core/forms'
 import { outcomeOf, readyRunner, reduce, tick, waitsAtEnd, type RunnerState } from '#core/runner'
-import { isBody } from '#core/timeline'
+import { isBody, momentAt } from '#core/timeline'
 import { aForm, aPlan, NO_WAITING } from '../../helpers'
 
 const T0 = 1_700_000_000_000
@@ -79,4 +79,43 @@ it('a pause is no change of mind: what was changed before it can still be undone
   expect(reduce(reduce(paused, 'resume', T0 + 4000), 'undo', T0 + 5000).timeline.totalSeconds).toBe(
     state.timeline.totalSeconds,
   )
+})
+
+describe('while I lead', () => {
+  const chain = aForm({
+    id: 'chain',
+    moves: ['One', 'Two', 'Three'].map((name) =>
+      plainMove(name, [
+        { breath: 'in', length: 1, cue: 'In' },
+        { breath: 'out', length: 1, cue: 'Out' },
+      ]),
+    ),
+  })
+  const signalled = (state: RunnerState, ...atSeconds: number[]) =>
+    atSeconds.reduce((now, seconds) => reduce(now, 'signal', T0 + seconds * 1000), state)
+  const moveNow = (state: RunnerState) => momentAt(state.timeline, state.positionSeconds)!.segment.move
+
+  it('a signal ends one move of a chain, and never the chain: what was not done is logged as left, by its moves', () => {
+    const begunChain = reduce(begun([{ form: chain, count: 1 }]), 'leadMe', T0 + 100)
+    const first = signalled(begunChain, 3)
+    expect(first.status).toBe('running')
+    expect(moveNow(first)).toBe('Two')
+    const second = signalled(first, 6)
+    expect(moveNow(second)).toBe('Three')
+    const left = reduce(second, 'endNow', T0 + 8000)
+    expect(outcomeOf(left)!.done).toMatchObject([
+      { outcome: 'cutShort', counts: [{ count: 0 }], leftAfter: { movesDone: 2, moves: 3 } },
+    ])
+    const done = signalled(second, 9)
+    expect(outcomeOf(done)!.done).toMatchObject([{ outcome: 'done', counts: [{ count: 1 }] }])
+    expect(outcomeOf(done)!.done[0]).not.toHaveProperty('leftAfter')
+  })
+  it('is waited at the end of each move of a chain, and of each repetition of a single exercise', () => {
+    const ofChain = waits(reduce(begun([{ form: chain, count: 1 }]), 'leadMe', T0 + 100))
+    expect(ofChain.map(([, wait]) => wait)).toEqual([null, 'forGood', null, 'forGood', null, 'forGood'])
+    const single = waits(
+      reduce(begun([{ form: breathing('f', 'in', 'out', 'in', 'out'), count: 1 }]), 'leadMe', T0 + 100),
+    )
+    expect(single.map(([, wait]) => wait)).toEqual([null, null, null, 'forGood'])
+  })
 })
