@@ -1,13 +1,13 @@
 import { SAME_SECONDS, timeChecks, TimeUpError, type CheckTime, type TimeGiven } from '../basics'
 import { isClosingPart } from '../forms'
-import { canMeet, partOf, solveFit, type Entry, type FitProblem, type Routine } from '../routine'
+import { canMeet, keepsClosing, partOf, solveFit, type Entry, type FitProblem, type Routine } from '../routine'
 import { compileTimeline, totalsOf, type CompileInput, type StartingPoint } from '../timeline'
 import { choiceOf, withOption, type Choice, type FitRequest } from './fitChoices'
 import { measurer } from './fitLengths'
 import { roughFit, type Fitted } from './roughFit'
 
 /** Why a count is other than before; the screen puts it into words. */
-export type FitReason = 'longer' | 'shorter' | 'closing' | 'dropped' | 'taken' | 'usual'
+export type FitReason = 'longer' | 'shorter' | 'closing' | 'dropped' | 'usual' | 'exact'
 
 /** One change that the fit proposes. `from` and `to` are counts, rounds, or breaths in each position. */
 export interface FitChange {
@@ -23,7 +23,8 @@ export interface FitChange {
 
 /** What keeps a length out of reach, and what would free it. */
 export type FitBinding =
-  | { kind: 'closing'; sharePossible: number }
+  /** With less of a closing the time could be met: so, and with this routine. */
+  | { kind: 'closing'; sharePossible: number; seconds: number; routine: Routine }
   | { kind: 'pinned'; entryId: string; name: string }
   | { kind: 'tooMany'; entryId: string; name: string }
   | { kind: 'tooFew' }
@@ -149,17 +150,18 @@ function changesBetween(request: FitRequest, fitted: Routine, seconds: number, c
   return request.routine.entries.flatMap((entry, index): FitChange[] => {
     const after = fitted.entries[index]!
     if (entry.off) return []
-    const { of, present } = choiceOf(entry, request)
+    const { of, present, options } = choiceOf(entry, request)
     const to = after.off ? 0 : choiceOf(after, request).present
     if (to === present && !after.off) return []
     const undone = { ...fitted, entries: fitted.entries.with(index, entry) }
-    const secondsWithout = inTime(
+    const without = inTime(
       () => {
         checkTime()
-        return compileTimeline({ ...request, routine: undone }).totalSeconds
+        return totalsOf(compileTimeline({ ...request, routine: undone }))
       },
       () => null,
     )
+    const secondsWithout = without?.totalSeconds ?? null
     return [
       { entryId: entry.id, name: entryName(entry, request), of, from: present, to, reason: reasonOf(), secondsWithout },
     ]
@@ -169,7 +171,10 @@ function changesBetween(request: FitRequest, fitted: Routine, seconds: number, c
       const longer = secondsWithout === null ? to > present : seconds > secondsWithout
       const wanted = request.targetSeconds > before
       if (longer === wanted) return longer ? 'longer' : 'shorter'
-      return longer && isClosingPart(partOf(entry)) ? 'closing' : 'usual'
+      // It goes the other way than the time: for the closing, where that would be too short without; toward its usual; or to be exact.
+      if (without && !keepsClosing(without, request.rules.closingShare)) return 'closing'
+      const usual = options.find(({ cost, drops }) => cost === 0 && !drops)?.value ?? present
+      return Math.abs(to - usual) < Math.abs(present - usual) ? 'usual' : 'exact'
     }
   })
 }
@@ -185,10 +190,9 @@ function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, c
   if (request.rules.closingShare > 0) {
     const free = { ...request, rules: { ...request.rules, closingShare: 0 } }
     if (canMeet(problemOf(free, tolerance, checkTime).problem)) {
-      const { closingShare } = totalsOf(
-        compileTimeline({ ...free, routine: fitOnce(free, tolerance, checkTime).routine }),
-      )
-      found.push({ kind: 'closing', sharePossible: closingShare ?? 0 })
+      const { routine } = fitOnce(free, tolerance, checkTime)
+      const { closingShare, totalSeconds } = totalsOf(compileTimeline({ ...free, routine }))
+      found.push({ kind: 'closing', sharePossible: closingShare ?? 0, seconds: totalSeconds, routine })
     }
   }
   for (const entry of active) {

@@ -164,6 +164,7 @@ export class TimelineBuilder {
       ends = false
       openEnded = false
     }
+    const saidSide = this.mirrored ? MIRRORED[side] : side
     this.segments.push({
       index: this.segments.length,
       startSeconds: this.nowSeconds,
@@ -172,7 +173,7 @@ export class TimelineBuilder {
       occurrence: this.occurrence,
       slot,
       side,
-      saidSide: this.mirrored ? MIRRORED[side] : side,
+      saidSide,
       repetition: counted.repetition,
       repetitions: counted.repetitions,
       remainingOnSide: counted.remainingOnSide,
@@ -186,7 +187,8 @@ export class TimelineBuilder {
       cue,
       move: move?.name ?? '',
       stance: move?.stance ?? null,
-      directionDegrees: mirroredDegrees(move?.directionDegrees ?? null, side),
+      // Side and direction are said to the same person: who is told "right" is not sent to ten o'clock.
+      directionDegrees: mirroredDegrees(move?.directionDegrees ?? null, saidSide),
       level: counted.level,
     })
     this.nowSeconds += lengthSeconds

@@ -46,11 +46,12 @@ function wordsOf(moment: Moment, state: RunnerState): Omit<FollowWords, 'coming'
 const roundPhrase = ({ round, rounds }: Moment['occurrence']) => (rounds > 1 ? `, round ${round} of ${rounds}` : '')
 const countdownOf = ({ secondsLeftInSegment }: Moment) => ({ number: countdownPhrase(secondsLeftInSegment) })
 
-/** The form, or the move of a chain, with where it turns, its level and its round. */
+/** The form, or the move of a chain, with its side, where it turns, its level and its round. */
 function headingOf({ segment, occurrence }: Moment): string {
   const name = segment.move && segment.move !== occurrence.formName ? segment.move : occurrence.formName
   const turn = segment.directionDegrees === null ? '' : `, ${directionPhrase(segment.directionDegrees)}`
-  return `${name}${turn}${segment.level && `, ${segment.level}`}${roundPhrase(occurrence)}`
+  const side = SIDE_WORDS[segment.saidSide]
+  return `${name}${side && `, ${side}`}${turn}${segment.level && `, ${segment.level}`}${roundPhrase(occurrence)}`
 }
 
 /** What comes: its name, stance and side, and how long until it begins. */

@@ -64,6 +64,16 @@ function take() {
   emit('take', setMark(result.value.routine, unpinned, 'pinned', false), `Fitted to ${minutes.value} minutes.`)
   result.value = null
 }
+/** The time rather than the whole closing: both can be had, and the choice is the person's. */
+function takeShorterClosing(routine: Routine) {
+  const refusedOnly = refused.value.filter((id) => !props.routine.entries.find((each) => each.id === id)?.pinned)
+  emit(
+    'take',
+    setMark(routine, refusedOnly, 'pinned', false),
+    `Fitted to ${minutes.value} minutes, with less of a closing.`,
+  )
+  result.value = null
+}
 function pin(entryId: string) {
   emit('take', setMark(props.routine, [entryId], 'pinned', true), 'Pinned.')
   refuse(entryId)
@@ -83,13 +93,13 @@ const REASONS: Record<FitChange['reason'], string> = {
   shorter: 'to save time',
   closing: 'so that the closing keeps its share',
   dropped: 'optional, and the time is short',
-  taken: 'taken in again',
   usual: 'nearer to its usual count',
+  exact: 'so that the length comes out',
 }
 function bindingWords(binding: FitBinding): string {
   switch (binding.kind) {
     case 'closing':
-      return `The closing share keeps it from fitting: with a closing of ${percentPhrase(binding.sharePossible)} it would.`
+      return 'The closing share keeps it from fitting; with less of a closing it would.'
     case 'pinned':
       return `${binding.name} is pinned: unpinned, it would fit.`
     case 'tooMany':
@@ -136,6 +146,13 @@ function bindingWords(binding: FitBinding): string {
           :key="'entryId' in binding ? `${binding.kind} ${binding.entryId}` : binding.kind"
         >
           {{ bindingWords(binding) }}
+          <Button
+            v-if="binding.kind === 'closing'"
+            :label="`Take ${durationPhrase(binding.seconds)} with a closing of ${percentPhrase(binding.sharePossible)}`"
+            size="small"
+            severity="secondary"
+            @click="takeShorterClosing(binding.routine)"
+          />
         </li>
       </ul>
       <BrookDrawing v-if="drawn?.ok" :timeline="drawn.timeline" size="small" />

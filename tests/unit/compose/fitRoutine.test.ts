@@ -162,4 +162,28 @@ describe('fitting a routine to the minutes at hand', () => {
     const result = fitRoutine(request(routine, 6, { forms: [...CATALOGUE, odd] }))
     expect(stepsOf(result.routine)[0]!.count).toBe(3)
   })
+
+  it('says why truly: a count that goes against the time is for the closing, toward the usual, or to be exact', () => {
+    const of = (id: string, count: number, part: object = {}) => ({
+      ...stepFor(
+        CATALOGUE.find((form) => form.id === id)!,
+        id,
+      ),
+      count,
+      ...part,
+    })
+    // Moving at its usual and a closing that is pinned short: for the share, the moving must shrink though the time is longer.
+    const routine = aRoutine([of('cloud-hands', 14), of('rise-and-sink', 10), of('settle', 60, { pinned: true })])
+    const given = request(routine, 20, { pace: steadyPace(4, 6), targetSeconds: 386 })
+    const { changes, bindings, seconds } = fitRoutine(given)
+    expect(seconds).toBeLessThan(380)
+    const against = changes.filter(({ from, to }) => to < from)
+    expect(against.length).toBeGreaterThan(0)
+    for (const change of against) expect(change.reason, change.name).toBe('closing')
+    const offered = bindings.find(({ kind }) => kind === 'closing')
+    if (offered?.kind !== 'closing') throw new Error('nothing was offered instead')
+    const instead = totalsOf(compileTimeline({ ...given, routine: offered.routine }))
+    expect([instead.totalSeconds, instead.closingShare]).toEqual([offered.seconds, offered.sharePossible])
+    expect(Math.abs(offered.seconds - 386)).toBeLessThanOrEqual(5)
+  })
 })

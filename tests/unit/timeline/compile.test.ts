@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { groupFor, type Step } from '#core/routine'
-import { compileTimeline, TooLongError, totalsOf, UnknownFormError } from '#core/timeline'
+import { compileTimeline, isBody, TooLongError, totalsOf, UnknownFormError } from '#core/timeline'
 import { type Form, plainMove, plainWay } from '#core/forms'
 import { aForm, aPlan, aRoutine, aStep, FREE_MOVE, NO_WAITING, planArbitrary } from '../../helpers'
 
@@ -68,6 +68,20 @@ describe('sides', () => {
       sidesEven: false,
       counts: [{ count: 3 }, { count: 2 }],
     })
+  })
+  it('says a direction to the side that it says: who is told "right" is not sent to ten o’clock', () => {
+    const step = plainMove('Step', aForm().moves[0]!.phases)
+    const stepping = aForm({ sides: 'oneThenOther', countScope: 'perSide', moves: [{ ...step, directionDegrees: 60 }] })
+    for (const cueSides of ['own', 'mirrored'] as const) {
+      const said = compile(stepping, 1, { ...NO_WAITING, cueSides }).segments.filter(isBody)
+      const degrees = new Map(said.map(({ saidSide, directionDegrees }) => [saidSide, directionDegrees]))
+      expect(degrees, cueSides).toEqual(
+        new Map([
+          ['left', 300],
+          ['right', 60],
+        ]),
+      )
+    }
   })
   it('names the mirrored side without changing mine', () => {
     const form = aForm({ sides: 'alternate', countScope: 'perSide' })

@@ -37,6 +37,11 @@ describe('what is read while following', () => {
     expect(wordsAt([{ form: bow, count: 2 }], 40)).toMatchObject({ number: 'last', screenSide: 'right' })
     expect(wordsAt([{ form: turn, count: 1 }], 9)).toMatchObject({ number: '1', detail: 'then the right side' })
   })
+  it('has the side in a word beside the movement, as its cue names it', () => {
+    expect(wordsAt([{ form: bow, count: 2 }], 9).heading).toMatch(/, left$/)
+    expect(wordsAt([{ form: bow, count: 2 }], 40).heading).toMatch(/, right$/)
+    expect(wordsAt([{ form: post, count: 120 }], 9).heading).not.toMatch(/left|right/)
+  })
   it('says the change of sides, and rests', () => {
     expect(wordsAt([{ form: turn, count: 1 }], 18.5)).toMatchObject({ word: 'Change', detail: 'to the right side' })
     expect(wordsAt([{ form: turn, count: 1, restBreaths: 1 }], 33)).toMatchObject({
