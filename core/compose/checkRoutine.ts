@@ -2,7 +2,7 @@ import {
   cautionsForMe,
   cautionsOf,
   formMyWay,
-  isStillCounting,
+  isStillForm,
   LEARNING_STAGES,
   milderState,
   wayFor,
@@ -34,6 +34,7 @@ const LEARNED_FROM = LEARNING_STAGES.indexOf('whole')
 export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline: Timeline): CheckFacts {
   const totals = totalsOf(timeline)
   const breaths = breathLengths(timeline)
+  const longestOut = longestOutBreaths(timeline)
   const steps = activeSteps(input.routine).flatMap((step): StepFacts[] => {
     const form = input.forms.find(({ id }) => id === step.formId)
     const total = totals.bySteps.find(({ stepId }) => stepId === step.id)
@@ -51,7 +52,7 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
         part: step.part,
         seconds: total.seconds,
         sidesEven: total.sidesEven,
-        still: isStillCounting(mine.counting.by),
+        still: isStillForm(form),
         effort: mine.effort,
         oneDirection: form.sides === 'bothDirections' && total.counts.some(({ count }) => count === 0),
         shortestBreathSeconds: length?.shortest ?? null,
@@ -62,6 +63,13 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
           milder: milderState(form, each.caution, way, input.rules),
         })),
         learned: stage === null ? null : LEARNING_STAGES.indexOf(stage) >= LEARNED_FROM,
+        seated: mine.stance === 'seated',
+        asks: asked,
+        longestOutSeconds: longestOut.get(step.id) ?? null,
+        beatsPerMinute: form.counting.by === 'beats' ? form.counting.beatsPerMinute : null,
+        comesLast: form.comesLast ?? false,
+        set: form.set,
+        alike: form.alike ?? null,
         inFlow: occurrences.some(({ pattern }) => pattern === 'rounds' || pattern === 'link'),
       },
     ]
@@ -73,6 +81,21 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     steps,
     longestStillSeconds: person.longestStillSeconds,
   }
+}
+
+/** The longest out-breath that each step leads, phases that follow one another taken together, in seconds. */
+function longestOutBreaths({ segments, occurrences }: Timeline): Map<string, number> {
+  const longest = new Map<string, number>()
+  let seconds = 0
+  segments.forEach((segment, at) => {
+    const before = segments[at - 1]
+    const goesOn = before?.breath === 'out' && before.occurrence === segment.occurrence && !before.endsRepetition
+    if (segment.breath !== 'out' || (segment.kind !== 'phase' && segment.kind !== 'hold')) return
+    seconds = (goesOn ? seconds : 0) + segment.lengthSeconds
+    const { stepId } = occurrences[segment.occurrence]!
+    longest.set(stepId, Math.max(longest.get(stepId) ?? 0, seconds))
+  })
+  return longest
 }
 
 /** The shortest and the longest led breath of each step: the time between the starts of two in-breaths of one repetition, or its whole. */

@@ -25,7 +25,7 @@ export function routineSummary(input: CompileInput): RoutineSummary {
     for (const area of AREAS) {
       if (form?.areas.includes(area)) byArea[area] = (byArea[area] ?? 0) + occurrence.bodySeconds
     }
-    if (isStillCounting(occurrence.counting)) stillSeconds += occurrence.bodySeconds
+    if (isStillCounting(occurrence.counting, occurrence.part)) stillSeconds += occurrence.bodySeconds
   }
   return {
     totalSeconds: totals.totalSeconds,

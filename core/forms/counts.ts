@@ -1,4 +1,4 @@
-import type { CountingKind, Form, SideOrder } from './types'
+import type { ArcPart, CountingKind, Form, SideOrder } from './types'
 
 /** What a count of each way of counting is made of. */
 export const COUNT_UNITS: Record<CountingKind, 'repetitions' | 'breaths' | 'seconds' | 'beats'> = {
@@ -9,8 +9,16 @@ export const COUNT_UNITS: Record<CountingKind, 'repetitions' | 'breaths' | 'seco
   open: 'seconds',
 }
 
-/** Whether the body is still in forms counted so; the others move. */
-export const isStillCounting = (by: CountingKind) => by === 'breathHold' || COUNT_UNITS[by] === 'seconds'
+/** Parts of the arc in which what lasts a time is stillness; in the others it is movement, such as walking or brushing. */
+const STILL_PARTS: readonly ArcPart[] = ['arrive', 'stand', 'settle']
+
+/** Whether the body is still in what is counted so in this part of the arc. A hold is still everywhere. */
+export const isStillCounting = (by: CountingKind, part: ArcPart) =>
+  by === 'breathHold' || (COUNT_UNITS[by] === 'seconds' && STILL_PARTS.includes(part))
+
+/** Whether the body is still in a form: as it says of itself, else as its counting and its part have it. */
+export const isStillForm = ({ counting, part, still }: Pick<Form, 'counting' | 'part' | 'still'>) =>
+  still ?? isStillCounting(counting.by, part)
 
 /** Whether forms counted so are led breath by breath. */
 export const isPacedCounting = (by: CountingKind) => by === 'breathRepetitions' || by === 'breathHold'

@@ -11,6 +11,7 @@ export {
   COUNT_UNITS,
   isPacedCounting,
   isStillCounting,
+  isStillForm,
   keepsSidesEven,
   nextCount,
   sidesInOrder,

@@ -167,6 +167,8 @@ export interface Form {
   level?: FormLevel
   /** Comes at the very end, after all stillness, such as a bow. */
   comesLast?: boolean
+  /** Whether the body is still in it, where its counting and its part do not tell. */
+  still?: boolean
   /** A word for the movement, where other forms are the same one under another name. */
   alike?: string
   effort: Effort

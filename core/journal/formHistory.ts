@@ -41,7 +41,9 @@ export function formHistory(
 /** The longest stillness in one form of one session, settling left out; null where there was none. */
 export function longestStillSeconds(sessions: readonly Pick<SessionRecord, 'done'>[]): number | null {
   const stills = sessions.flatMap(({ done }) =>
-    done.filter(({ part, counting }) => part !== 'settle' && isStillCounting(counting)).map(({ seconds }) => seconds),
+    done
+      .filter(({ part, counting }) => part !== 'settle' && isStillCounting(counting, part))
+      .map(({ seconds }) => seconds),
   )
   return stills.length > 0 ? Math.max(...stills) : null
 }

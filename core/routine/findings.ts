@@ -1,4 +1,4 @@
-import { ARC_PARTS, isClosingPart, type ArcPart, type CautionForMe } from '../forms'
+import { ARC_PARTS, isClosingPart, type ArcPart, type Caution, type CautionForMe } from '../forms'
 import { closingSecondsWanted, keepsClosing } from './closing'
 import { activeSteps, type Routine } from './types'
 
@@ -23,6 +23,17 @@ export interface StepFacts {
   learned: boolean | null
   /** Part of a flow of rounds or a link. */
   inFlow: boolean
+  /** Done sitting. */
+  seated: boolean
+  /** All cautions of it as it is done, whoever does it. */
+  asks: readonly Caution[]
+  /** Its longest out-breath in seconds; null where none is led. */
+  longestOutSeconds: number | null
+  beatsPerMinute: number | null
+  comesLast: boolean
+  set: { name: string; place: number } | null
+  /** What movement it is, where others are the same one under another name. */
+  alike: string | null
 }
 
 /** The facts of a whole routine, and what is known of the person. */
@@ -44,6 +55,17 @@ export const FINDING_KINDS = [
   'legLoad',
   'quickBreath',
   'longBreath',
+  'longOutBreath',
+  'quickOpening',
+  'balanceInRow',
+  'shoulderLoad',
+  'quickRise',
+  'foldUnanswered',
+  'hopping',
+  'notLast',
+  'stirsLate',
+  'setBroken',
+  'doubled',
   'caution',
   'notLearned',
   'oneDirection',
@@ -82,8 +104,13 @@ const DEEP = 2
 /** A first stillness may last so long; later ones half as long again as the longest so far. Beginners' 3 to 5 minutes are common practice. */
 const FIRST_STILL_SECONDS = 300
 const STILL_GROWTH = 1.5
-/** So much hard leg work in one piece is piled up. Our choice. */
-const LEG_LOAD_SECONDS = 480
+/** So much hard work of legs or shoulders in one row is piled up, and so many pieces on one leg. Our choice. */
+const LOAD_SECONDS = 480
+const MOST_BALANCE_IN_ROW = 3
+/** Beats faster than this stir. Our choice. */
+const FAST_BEATS = 80
+/** An out-breath longer than this is a strain for most. Common practice, no source. */
+const LONG_OUT_SECONDS = 10
 /** Breaths outside this are too quick or too long to be led for long. Our choice, from the slow-breathing range near 6 a minute. */
 const QUICK_BREATH_SECONDS = 2.5
 const LONG_BREATH_SECONDS = 20
@@ -104,6 +131,8 @@ export function findingsOf(routine: Routine, facts: CheckFacts): Finding[] {
     ...stillness(facts),
     ...legLoad(steps),
     ...breath(steps),
+    ...inArc(steps),
+    ...ofSets(steps),
     ...cautions(steps),
     ...each(
       steps.filter(({ learned, inFlow }) => inFlow && learned === false),
@@ -156,27 +185,95 @@ function coldStart(steps: readonly StepFacts[]): Finding[] {
   return loosened >= LOOSE_SECONDS ? [] : [finding('coldStart', [steps[deep]!], { mend: 'addLoosening' })]
 }
 
+/** Rows of steps, one right after the other, that are all so. */
+function rowsOf(steps: readonly StepFacts[], isSo: (step: StepFacts) => boolean): StepFacts[][] {
+  const rows: StepFacts[][] = [[]]
+  for (const step of steps) {
+    if (isSo(step)) rows.at(-1)!.push(step)
+    else if (rows.at(-1)!.length > 0) rows.push([])
+  }
+  return rows.filter((row) => row.length > 0)
+}
+const secondsOf = (steps: readonly StepFacts[]) => steps.reduce((sum, { seconds }) => sum + seconds, 0)
+
+/** Posts that follow one another are one stillness. */
 function stillness({ steps, longestStillSeconds }: CheckFacts): Finding[] {
   const most = Math.max(FIRST_STILL_SECONDS, (longestStillSeconds ?? 0) * STILL_GROWTH)
-  return steps
-    .filter(({ still, part, effort, seconds }) => still && part !== 'settle' && effort.legs > 0 && seconds > most)
-    .map((step) =>
-      finding('longStillness', [step], { seconds: step.seconds, against: longestStillSeconds ?? 0, mend: 'shorten' }),
+  const stands = ({ still, part, seated, effort }: StepFacts) =>
+    still && part !== 'settle' && !seated && (effort.legs > 0 || part === 'stand')
+  return rowsOf(steps, stands)
+    .filter((row) => secondsOf(row) > most)
+    .map((row) =>
+      finding('longStillness', row, { seconds: secondsOf(row), against: longestStillSeconds ?? 0, mend: 'shorten' }),
     )
 }
 
-/** Hard leg work in one row for too long. */
+/** Hard work of the legs or the shoulders, or on one leg, in one row for too long. */
 function legLoad(steps: readonly StepFacts[]): Finding[] {
-  const rows: StepFacts[][] = [[]]
-  for (const step of steps) {
-    if (step.effort.legs >= DEEP) rows.at(-1)!.push(step)
-    else if (rows.at(-1)!.length > 0) rows.push([])
+  const hard = (what: 'legs' | 'shoulders', kind: FindingKind) =>
+    rowsOf(steps, ({ effort }) => effort[what] >= DEEP)
+      .filter((row) => row.length > 1 && secondsOf(row) > LOAD_SECONDS)
+      .map((row) => finding(kind, row, { seconds: secondsOf(row), mend: 'putBetween' }))
+  const balance = rowsOf(steps, ({ effort }) => effort.balance >= DEEP)
+    .filter((row) => row.length > MOST_BALANCE_IN_ROW)
+    .map((row) => finding('balanceInRow', row, { mend: 'putBetween' }))
+  return [...hard('legs', 'legLoad'), ...hard('shoulders', 'shoulderLoad'), ...balance]
+}
+
+/** What stands in a wrong place of the arc, or beside what it should not stand beside. */
+function inArc(steps: readonly StepFacts[]): Finding[] {
+  const found: Finding[] = []
+  const [first] = steps
+  if (first?.quickBreathing) found.push(finding('quickOpening', [first], { mend: 'putBetween' }))
+  steps.forEach((step, at) => {
+    const next = steps[at + 1]
+    const isLow = step.asks.includes('headDown') || step.asks.includes('deepFold')
+    const isFast = next && (next.beatsPerMinute ?? 0) > FAST_BEATS
+    if (isLow && step.asks.includes('headDown') && isFast) found.push(finding('quickRise', [step, next]))
+    if (step.comesLast && next) found.push(finding('notLast', [step], { mend: 'putBetween' }))
+    const isLate = steps.slice(0, at).some(({ part }) => isClosingPart(part))
+    if (isLate && !isClosingPart(step.part) && ((step.beatsPerMinute ?? 0) > FAST_BEATS || step.quickBreathing)) {
+      found.push(finding('stirsLate', [step], { mend: 'putBetween' }))
+    }
+  })
+  const fold = steps.findLastIndex(({ asks }) => asks.includes('deepFold'))
+  const after = steps.slice(fold + 1).filter(({ part }) => part !== 'settle')
+  if (fold >= 0 && !after.some(({ asks }) => !asks.includes('deepFold'))) {
+    found.push(finding('foldUnanswered', [steps[fold]!]))
   }
-  return rows
-    .filter((row) => row.length > 1 && row.reduce((sum, { seconds }) => sum + seconds, 0) > LEG_LOAD_SECONDS)
-    .map((row) =>
-      finding('legLoad', row, { seconds: row.reduce((sum, { seconds }) => sum + seconds, 0), mend: 'putBetween' }),
-    )
+  // The last rest may be on a chair.
+  const upright = steps.slice(0, steps.findLastIndex(({ part }) => part !== 'settle') + 1)
+  const changes = upright.filter(({ seated }, at) => at > 0 && seated !== upright[at - 1]!.seated)
+  if (changes.length > 1) found.push(finding('hopping', changes))
+  return found
+}
+
+/** Sets of which so many pieces are meant to be the whole. */
+const WHOLE_FROM = 4
+const SET_SIZES: readonly [RegExp, number][] = [
+  [/^The eight pieces/, 8],
+  [/^Five-phase/, 5],
+]
+
+/** Sets that are incomplete or mixed of two schools, and one movement under two names. */
+function ofSets(steps: readonly StepFacts[]): Finding[] {
+  const found: Finding[] = []
+  for (const [name, size] of SET_SIZES) {
+    const pieces = steps.filter(({ set }) => set !== null && name.test(set.name))
+    const places = new Set(pieces.map(({ set }) => set!.place))
+    const schools = new Set(pieces.map(({ set }) => set!.name))
+    if (schools.size > 1 || (pieces.length >= WHOLE_FROM && places.size < size)) {
+      found.push(finding('setBroken', pieces, { seconds: places.size, against: size }))
+    }
+  }
+  const byMovement = new Map<string, StepFacts[]>()
+  for (const step of steps) {
+    if (step.alike) byMovement.set(step.alike, [...(byMovement.get(step.alike) ?? []), step])
+  }
+  for (const same of byMovement.values()) {
+    if (new Set(same.map(({ formName }) => formName)).size > 1) found.push(finding('doubled', same))
+  }
+  return found
 }
 
 function breath(steps: readonly StepFacts[]): Finding[] {
@@ -188,6 +285,10 @@ function breath(steps: readonly StepFacts[]): Finding[] {
     }
     if (longest !== null && longest > LONG_BREATH_SECONDS) {
       return [finding('longBreath', [step], { seconds: longest, against: LONG_BREATH_SECONDS })]
+    }
+    const out = step.longestOutSeconds
+    if (out !== null && out > LONG_OUT_SECONDS + 0.05) {
+      return [finding('longOutBreath', [step], { seconds: out, against: LONG_OUT_SECONDS })]
     }
     return []
   })

@@ -1,5 +1,5 @@
 import type { BreathSeconds } from '../breath'
-import { isStillCounting, stationAt, stationOfHold, stationsOf, type Form, type Move, type Phase } from '../forms'
+import { isStillForm, stationAt, stationOfHold, stationsOf, type Form, type Move, type Phase } from '../forms'
 import { boundsOfPhase, WHOLE, type Counted, type TimelineBuilder } from './builder'
 import type { ScheduleItem } from './types'
 import type { Unit } from './units'
@@ -18,7 +18,20 @@ function beginsBreath(phases: readonly Phase[], index: number): boolean {
   return before !== undefined && before.breath !== phase.breath
 }
 
-function phaseSeconds(phase: Phase, breath: BreathSeconds): number {
+/** A long out-breath goes on no longer than this, unless my own plain one does. Common practice, no source. */
+const LONG_OUT_SECONDS = 10
+/** Quick breath is quick at any pace: about a second in and a second out. Common practice, no source. */
+const QUICK_SECONDS = 1.1
+
+function phaseSeconds(phase: Phase, breath: BreathSeconds, isQuick: boolean): number {
+  const seconds = plainSeconds(phase, breath)
+  if (isQuick && phase.breath !== 'free') return Math.min(seconds, QUICK_SECONDS)
+  if (phase.breath === 'out' && phase.length > 1)
+    return Math.min(seconds, Math.max(LONG_OUT_SECONDS, breath.outSeconds))
+  return seconds
+}
+
+function plainSeconds(phase: Phase, breath: BreathSeconds): number {
   switch (phase.breath) {
     case 'in':
     case 'hold':
@@ -57,6 +70,8 @@ export function addRepetitions(
 ): void {
   const stations = stationsOf(form)
   const inHold = form.counting.by === 'breathHold'
+  const isStill = isStillForm(form)
+  const isQuick = form.cautions.includes('quickBreathing')
   for (let index = item.doneUnits; index < units.length; index += 1) {
     const unit = units[index]!
     const before = index > item.doneUnits ? units[index - 1] : undefined
@@ -84,8 +99,17 @@ export function addRepetitions(
       const { phase, move } = phases[0]!
       const seconds = index === item.doneUnits ? Math.max(0, unit.seconds - item.doneSeconds) : unit.seconds
       const openEnded = form.counting.by === 'open'
-      builder.push(settling ? 'settle' : 'hold', seconds, counted, 'free', phase.cue, move, WHOLE, openEnded)
-    } else addBreaths(builder, phases, counted, isStillCounting(form.counting.by) ? 'hold' : 'phase')
+      builder.push(
+        settling ? 'settle' : isStill ? 'hold' : 'phase',
+        seconds,
+        counted,
+        'free',
+        phase.cue,
+        move,
+        WHOLE,
+        openEnded,
+      )
+    } else addBreaths(builder, phases, counted, isStill ? 'hold' : 'phase', isQuick)
   }
 }
 
@@ -95,6 +119,7 @@ function addBreaths(
   phases: readonly PhaseOfForm[],
   counted: Counted,
   kind: 'hold' | 'phase',
+  isQuick: boolean,
 ): void {
   let breath = builder.breathNow()
   for (let index = 0; index < phases.length; index += 1) {
@@ -102,7 +127,7 @@ function addBreaths(
     if (begins) breath = builder.breathNow()
     builder.push(
       kind,
-      phaseSeconds(phase, breath),
+      phaseSeconds(phase, breath, isQuick),
       counted,
       phase.breath,
       phase.cue,

@@ -63,9 +63,14 @@ function expectSound(form: Form, given: { pace: Pace; count: number; way?: Way; 
   const { inSeconds, outSeconds } = pace.start
   const unit = { in: inSeconds, hold: inSeconds, out: outSeconds, free: inSeconds + outSeconds }
   const mine = formMyWay(form, way, rules).form
+  // A long out-breath lasts ten seconds at most, unless a plain one does longer; quick breath is quick at any pace.
+  const ceiling = (breath: string, length: number, seconds: number) => {
+    if (mine.cautions.includes('quickBreathing')) return Math.min(1.1, seconds)
+    return breath === 'out' && length > 1 ? Math.min(seconds, Math.max(10, outSeconds)) : seconds
+  }
   const one = mine.moves
     .flatMap(({ phases }) => phases)
-    .reduce((sum, { breath, length }) => sum + length * unit[breath], 0)
+    .reduce((sum, { breath, length }) => sum + ceiling(breath, length, length * unit[breath]), 0)
   const asked = occurrences[0]!.counts.reduce((sum, side) => sum + side.count, 0)
   const actual = segments
     .filter(({ kind }) => kind === 'phase')

@@ -49,7 +49,7 @@ export const MEND_WORDS: Record<MendKind, string> = {
 }
 
 /** What was found, in a plain sentence. */
-export function findingSentence({ kind, names, seconds, caution }: Finding): string {
+export function findingSentence({ kind, names, seconds, against, caution }: Finding): string {
   const [name = 'This step'] = names
   switch (kind) {
     case 'noClosing':
@@ -68,6 +68,28 @@ export function findingSentence({ kind, names, seconds, caution }: Finding): str
       return `${name} breathes quickly for ${durationPhrase(seconds)}.`
     case 'longBreath':
       return `${name} asks for breaths of ${durationPhrase(seconds)}.`
+    case 'longOutBreath':
+      return `${name} asks for out-breaths of ${durationPhrase(seconds)}.`
+    case 'quickOpening':
+      return `${name} breathes quickly right at the beginning.`
+    case 'balanceInRow':
+      return `${names.length} pieces of balance in a row: ${names.join(', ')}.`
+    case 'shoulderLoad':
+      return `Heavy for the shoulders for ${durationPhrase(seconds)} in a row: ${names.join(', ')}.`
+    case 'quickRise':
+      return `${names.join(', then ')}: from low down straight into something fast.`
+    case 'foldUnanswered':
+      return `${name} folds, and nothing upright comes after it.`
+    case 'hopping':
+      return `You sit down and stand up again: ${names.join(', ')}.`
+    case 'notLast':
+      return `${name} closes everything, but something comes after it.`
+    case 'stirsLate':
+      return `${name} stirs up after the gathering.`
+    case 'setBroken':
+      return `A set in pieces: ${plural(seconds, 'piece')} of its ${against}.`
+    case 'doubled':
+      return `The same movement twice: ${names.join(' and ')}.`
     case 'caution':
       return `${name}: ${caution ? CAUTION_WORDS[caution.caution] : ''}`
     case 'notLearned':
@@ -98,6 +120,28 @@ export function findingReason({ kind, against, caution }: Finding): string {
       return `Quick breathing is used briefly, for about ${durationPhrase(against)}.`
     case 'longBreath':
       return 'A breath that long strains most people: shorten its phases.'
+    case 'longOutBreath':
+      return `More than about ${durationPhrase(against)} strains most people.`
+    case 'quickOpening':
+      return 'Arrive first; quick breath is for later, and brief.'
+    case 'balanceInRow':
+      return 'A standing leg tires before it is felt: put something on both feet between.'
+    case 'shoulderLoad':
+      return 'Something below the heart between lets the shoulders recover.'
+    case 'quickRise':
+      return 'A low head wants slow rising.'
+    case 'foldUnanswered':
+      return 'After a fold the back wants to lengthen upward once more.'
+    case 'hopping':
+      return 'One seat is kept; the last rest may be on a chair.'
+    case 'notLast':
+      return 'A bow is the end.'
+    case 'stirsLate':
+      return 'What is gathered is not stirred up again.'
+    case 'setBroken':
+      return 'A set is done whole, of one school and in its order, or its pieces stand alone.'
+    case 'doubled':
+      return 'Once is enough, at a higher count.'
     case 'caution':
       return caution
         ? `For you, with ${caution.because.map((each) => CONDITION_WORDS[each]).join(' and ')}: ${caution.reasons.join(' ')}`

@@ -154,3 +154,100 @@ describe('the figures of a routine', () => {
     expect(routineSummary(more).totalSeconds - routineSummary(given).totalSeconds).toBeCloseTo(10, 9)
   })
 })
+
+describe('what stands in a wrong place', () => {
+  const end = [step('three-sweeps'), step('hands-on-the-belly', { count: 12 }), step('settle', { count: 300 })]
+  it.each<[string, FindingKind, Entry[], Entry[]]>([
+    [
+      'quick breath at the opening',
+      'quickOpening',
+      [step('quick-release'), step('spine-wave')],
+      [step('spine-wave'), step('quick-release')],
+    ],
+    [
+      'four pieces of balance in a row',
+      'balanceInRow',
+      [step('stork-on-one-leg'), step('toe-clock'), step('slow-low-kick'), step('heel-to-toe-stand')],
+      [
+        step('stork-on-one-leg'),
+        step('toe-clock'),
+        step('rise-and-sink'),
+        step('slow-low-kick'),
+        step('heel-to-toe-stand'),
+      ],
+    ],
+    [
+      'hard work of the shoulders for more than eight minutes',
+      'shoulderLoad',
+      [step('hold-up-the-sky', { count: 30 }), step('lift-the-basin', { count: 20 })],
+      [
+        step('hold-up-the-sky', { count: 30 }),
+        step('pour-left-and-right', { part: 'work' }),
+        step('lift-the-basin', { count: 20 }),
+      ],
+    ],
+    [
+      'a low head before something fast',
+      'quickRise',
+      [step('spine-wave'), step('hands-to-the-feet'), step('bounce')],
+      [step('spine-wave'), step('hands-to-the-feet'), step('rise-and-sink'), step('bounce')],
+    ],
+    [
+      'a fold that nothing answers',
+      'foldUnanswered',
+      [step('hands-to-the-feet'), step('ten-quiet-breaths')],
+      [step('hands-to-the-feet'), step('rise-and-sink')],
+    ],
+    [
+      'sitting down and standing up again',
+      'hopping',
+      [step('rise-and-sink'), step('seated-row'), step('lift-the-basin')],
+      [step('seated-row'), step('seated-cloud-hands')],
+    ],
+    [
+      'stirring after the gathering',
+      'stirsLate',
+      [step('three-sweeps', { id: 'early' }), step('shake')],
+      [step('shake'), step('three-sweeps', { id: 'early' })],
+    ],
+    [
+      'four of the eight pieces',
+      'setBroken',
+      ['hold-up-the-sky', 'draw-the-bow', 'raise-one-hand', 'look-behind'].map((id) => step(id)),
+      ['hold-up-the-sky', 'draw-the-bow'].map((id) => step(id)),
+    ],
+    [
+      'pieces of two schools',
+      'setBroken',
+      [step('hold-up-the-sky'), step('south-draw-the-bow')],
+      [step('hold-up-the-sky')],
+    ],
+    [
+      'one movement under two names',
+      'doubled',
+      [step('look-behind'), step('south-look-behind')],
+      [step('look-behind')],
+    ],
+  ])('%s', (_, kind, entries, better) => {
+    expect(kinds(input([...entries, ...(kind === 'foldUnanswered' ? [] : end)]))).toContain(kind)
+    expect(kinds(input([...better, ...(kind === 'foldUnanswered' ? [] : end)]))).not.toContain(kind)
+  })
+  it('a bow that is not the end', () => {
+    const bow = step('close-with-a-bow')
+    expect(kinds(input([...whole(step('rise-and-sink')), bow]))).not.toContain('notLast')
+    const early = input([step('rise-and-sink'), bow, ...end])
+    expect(kinds(early)).toContain('notLast')
+    expect(kinds(mended(early, only(early, 'notLast')))).not.toContain('notLast')
+  })
+  it('out-breaths of more than ten seconds, and posts that are long together', () => {
+    const long = input([step('long-lip-breath')], { pace: steadyPace(4, 12) })
+    expect(only(long, 'longOutBreath')).toMatchObject({ seconds: 12, against: 10 })
+    expect(kinds(input([step('long-lip-breath')]))).not.toContain('longOutBreath')
+    const posts = [step('post-at-the-heart', { count: 180, restBreaths: 0 }), step('post-at-the-belly', { count: 14 })]
+    const together = only(input(posts), 'longStillness')
+    expect(together.stepIds).toEqual(['post-at-the-heart', 'post-at-the-belly'])
+    const apart = [posts[0]!, step('rise-and-sink'), posts[1]!]
+    expect(kinds(input(apart))).not.toContain('longStillness')
+    expect(kinds(input([step('circle-walk', { count: 600 })]))).not.toContain('longStillness')
+  })
+})

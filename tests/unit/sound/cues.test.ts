@@ -25,7 +25,7 @@ describe('what is heard', () => {
     expect(heard([{ form, count: 1 }], steadyPace(4, 6), { ...NO_WAITING, sideChangeSeconds: 3 })).toContain('10 side')
   })
   it('leaves a still hold in silence between its bells', () => {
-    const post = aForm({ id: 'post', counting: { by: 'time' }, moves: FREE_MOVE })
+    const post = aForm({ id: 'post', counting: { by: 'time' }, still: true, moves: FREE_MOVE })
     const steps = [
       { form: post, count: 60, restBreaths: 1 },
       { form: aForm(), count: 1 },

@@ -72,7 +72,12 @@ describe('what is said', () => {
     ])
   })
   it('says posture reminders in a stillness now and then, and little else', () => {
-    const post = aForm({ counting: { by: 'time' }, moves: FREE_MOVE, reminders: ['Crown up', 'Knees soft'] })
+    const post = aForm({
+      counting: { by: 'time' },
+      still: true,
+      moves: FREE_MOVE,
+      reminders: ['Crown up', 'Knees soft'],
+    })
     expect(said([{ form: post, count: 100 }]).slice(1, -1)).toEqual([
       { at: 36, text: 'Crown up' },
       { at: 66, text: 'Knees soft' },

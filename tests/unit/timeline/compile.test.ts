@@ -25,10 +25,13 @@ describe('the five ways of counting', () => {
     expect(totalSeconds).toBe(80)
     expect(new Set(segments.map(({ kind }) => kind))).toEqual(new Set(['hold']))
   })
-  it('lasts a time', () => {
-    expect(compile(aForm({ counting: { by: 'time' }, moves: FREE_MOVE }), 90).segments).toMatchObject([
-      { lengthSeconds: 90, kind: 'hold', openEnded: false },
-    ])
+  it('lasts a time: still where one stands, moving where one walks, or as the form says', () => {
+    const kindOf = (change: Partial<Form>) =>
+      compile(aForm({ counting: { by: 'time' }, moves: FREE_MOVE, ...change }), 90).segments
+    expect(kindOf({})).toMatchObject([{ lengthSeconds: 90, kind: 'phase', openEnded: false }])
+    expect(kindOf({ still: true })).toMatchObject([{ lengthSeconds: 90, kind: 'hold' }])
+    expect(kindOf({ part: 'stand' })).toMatchObject([{ lengthSeconds: 90, kind: 'hold' }])
+    expect(kindOf({ part: 'stand', still: false })).toMatchObject([{ kind: 'phase' }])
   })
   it('counts beats at a tempo', () => {
     const { segments, totalSeconds } = compile(

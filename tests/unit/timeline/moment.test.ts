@@ -79,7 +79,12 @@ describe('the water level', () => {
 })
 
 describe('a posture reminder', () => {
-  const form = aForm({ counting: { by: 'time' }, moves: FREE_MOVE, reminders: ['Crown lifted', 'Knees soft'] })
+  const form = aForm({
+    counting: { by: 'time' },
+    still: true,
+    moves: FREE_MOVE,
+    reminders: ['Crown lifted', 'Knees soft'],
+  })
   const made = compileTimeline(aPlan([{ form, count: 180 }]))
   const at = (seconds: number) => reminderAt(momentAt(made, seconds)!)
   it('is given now and then in a hold, in turn, and not at once', () => {

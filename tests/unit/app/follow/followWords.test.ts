@@ -8,7 +8,14 @@ import { aForm, aPlan, FREE_MOVE, NO_WAITING } from '../../../helpers'
 const rules = { ...NO_WAITING, leadInSeconds: 8, announceSeconds: 4, sideChangeSeconds: 3, stanceChangeSeconds: 4 }
 const bow = aForm({ id: 'bow', name: 'Draw the bow', sides: 'alternate', countScope: 'perSide', stance: 'wide' })
 const turn = aForm({ id: 'turn', name: 'Turn', sides: 'oneThenOther', countScope: 'perSide' })
-const post = aForm({ id: 'post', name: 'Post', counting: { by: 'time' }, moves: FREE_MOVE, reminders: ['Knees soft'] })
+const post = aForm({
+  id: 'post',
+  name: 'Post',
+  counting: { by: 'time' },
+  still: true,
+  moves: FREE_MOVE,
+  reminders: ['Knees soft'],
+})
 
 function at(forms: Parameters<typeof aPlan>[0], seconds: number, given: Parameters<typeof reduce>[1][] = []) {
   const begun = reduce(readyRunner(aPlan(forms, steadyPace(4, 6), rules)), 'start', 0)
