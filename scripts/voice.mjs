@@ -17,20 +17,30 @@ const vite = await createServer({
 })
 const phrases = await vite.ssrLoadModule('/core/sound/phrases.ts')
 const { CATALOGUE } = await vite.ssrLoadModule('/data/index.ts')
+const { CHOICES, CHOICE_NOTES, formMyWay, USUAL_HOUSE_RULES } = await vite.ssrLoadModule('/core/forms/index.ts')
 await vite.close()
-
 const unique = (texts) => [...new Set(texts.map((text) => text.trim().toLowerCase()).filter(Boolean))].sort()
-const cues = CATALOGUE.flatMap((form) => form.moves.flatMap((move) => move.phases.map((phase) => phase.cue)))
+/** Every word that any choice of the house can put into a form: each choice by itself, as they do not speak to each other. */
+const houses = Object.entries(CHOICES).flatMap(([name, values]) =>
+  values.map((value) => ({ ...USUAL_HOUSE_RULES, [name]: value })),
+)
+const asDone = CATALOGUE.flatMap((form) => houses.map((rules) => formMyWay(form, undefined, rules).form))
+const cues = asDone.flatMap((form) => form.moves.flatMap((move) => move.phases.map((phase) => phase.cue)))
+const reminders = asDone.flatMap((form) => form.reminders)
+const moves = CATALOGUE.filter((form) => form.moves.length > 1).flatMap((form) => form.moves.map((move) => move.name))
+const levels = CATALOGUE.flatMap((form) => form.levels)
 const PACKS = {
   words: unique([
     ...Object.values(phrases.PHRASES),
     ...Object.values(phrases.STANCE_PHRASES),
     ...Object.values(phrases.PART_PHRASES),
     ...Object.values(phrases.SIDE_PHRASES),
+    ...Object.values(phrases.VERSION_PHRASES),
+    ...CHOICE_NOTES,
     ...Array.from({ length: phrases.MOST_NUMBER_SAID }, (_, index) => String(index + 1)),
   ]),
   forms: unique([...CATALOGUE.map((form) => form.name), 'Shake out', 'Rest']),
-  movements: unique([...cues, ...CATALOGUE.flatMap((form) => form.reminders)].filter((text) => !text.includes('{'))),
+  movements: unique([...cues, ...reminders, ...moves, ...levels]),
 }
 
 const into = join(ROOT, 'public', 'voice')

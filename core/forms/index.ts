@@ -2,7 +2,7 @@
 export * from './types'
 export { FORM_LIMITS, formSchema, houseRulesSchema, optionalMannerSchema, waySchema } from './schema'
 export { formMyWay, inManner, wayFor, withManner, type FormMyWay } from './way'
-export { chosenWords } from './wording'
+export { chosenWords, CHOICE_NOTES } from './wording'
 export { readEntry, type CatalogueEntry } from './catalogue'
 export { effortInAll, mostEffort } from './effort'
 export { blankForm, newWayOf, plainMove, plainWay } from './blank'

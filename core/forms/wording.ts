@@ -56,6 +56,13 @@ const BELLY = {
 }
 const EYES = { asTaught: '', open: 'Eyes open', lowered: 'Eyes lowered', closed: 'Eyes closed' }
 
+/** Every sentence that choices can add to an announcement. */
+export const CHOICE_NOTES: readonly string[] = [
+  ...Object.values(AIR),
+  ...Object.values(BELLY),
+  ...Object.values(EYES),
+].filter(Boolean)
+
 /** What the choices add to the announcement of a form. Air and belly are said only where a breath is led. */
 export function spokenNotesOf(form: Form, choices: Choices): string[] {
   const led = isPacedCounting(form.counting.by)

@@ -1,5 +1,6 @@
+import { CHOICE_NOTES } from '../forms'
 import { endSeconds, type Occurrence, type Segment, type Timeline } from '../timeline'
-import { formPhrase, PART_PHRASES, phrase, PHRASES, sidePhrases, STANCE_PHRASES } from './phrases'
+import { formPhrase, PART_PHRASES, phrase, PHRASES, sidePhrases, STANCE_PHRASES, VERSION_PHRASES } from './phrases'
 import type { Phrase } from './types'
 
 /** Something to be said from a time on. */
@@ -34,12 +35,24 @@ export function announcementOf(
     formPhrase(occurrence),
     ...(stage ? [phrase(stage)] : []),
     ...(!before || stanceChange || occurrence.stage === 'seated' ? [phrase(STANCE_PHRASES[occurrence.stance])] : []),
+    ...versionPhrases(occurrence, before),
+    ...notePhrases(occurrence, before),
     ...sidePhrases(announce),
   ]
   const dueSeconds = stanceChange?.startSeconds ?? endSeconds(timeline, announce)
   const earliestSeconds = before ? before.bodyStartSeconds + before.bodySeconds : 0
   const wantedSeconds = Math.min(announce.startSeconds + AFTER_BELL_SECONDS, dueSeconds - secondsOf(phrases))
   return { atSeconds: Math.max(earliestSeconds, wantedSeconds), phrases }
+}
+
+/** The version in which it is done, unless the one before was done so too; that one sits is said with the stance. */
+function versionPhrases({ version }: Occurrence, before: Occurrence | undefined): Phrase[] {
+  return version && version !== 'seated' && before?.version !== version ? [phrase(VERSION_PHRASES[version])] : []
+}
+
+/** What the choices say of breath and eyes, where that was not so before. */
+function notePhrases({ spokenNotes }: Occurrence, before: Occurrence | undefined): Phrase[] {
+  return CHOICE_NOTES.filter((note) => spokenNotes.includes(note) && !before?.spokenNotes.includes(note)).map(phrase)
 }
 
 /** The announcement of a change of sides, over before the second side begins where there is time for it. */

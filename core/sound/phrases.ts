@@ -1,4 +1,4 @@
-import type { ArcPart, Side, Stance } from '../forms'
+import type { ArcPart, Side, Stance, VersionKind } from '../forms'
 import type { Segment } from '../timeline'
 import type { Phrase } from './types'
 
@@ -11,6 +11,13 @@ export const STANCE_PHRASES: Record<Stance, string> = {
   diagonalStep: 'step diagonally',
   oneLeg: 'on one leg',
   seated: 'sitting',
+}
+/** How it is done in each version besides sitting, which is said as a stance. */
+export const VERSION_PHRASES: Record<Exclude<VersionKind, 'seated'>, string> = {
+  supported: 'hold on to the chair',
+  higher: 'stand higher',
+  imagined: 'in the mind',
+  weighted: 'with weights',
 }
 export const PART_PHRASES: Record<ArcPart, string> = {
   arrive: 'arrive',

@@ -4,7 +4,7 @@ import { MOST_NUMBER_SAID, phrase, PHRASES, sidePhrases } from './phrases'
 import type { Cue, Phrase, VoiceSettings } from './types'
 
 /** What is most needed is heard when two would be said at once. */
-const RANKS = { announcement: 5, side: 4, last: 3, count: 2, reminder: 2, movement: 1 }
+const RANKS = { announcement: 5, side: 4, last: 3, move: 2.5, count: 2, reminder: 2, movement: 1 }
 interface Wish extends Utterance {
   rank: number
 }
@@ -20,11 +20,14 @@ export function spokenCues(
   voice: VoiceSettings,
   secondsOf: (phrases: readonly Phrase[]) => number,
 ): Cue[] {
+  const chains = chainsOf(timeline)
   const wishes: Wish[] = timeline.segments.flatMap((segment) => {
     const occurrence = timeline.occurrences[segment.occurrence]!
+    const before = timeline.segments[segment.index - 1]
     return [
+      ...(voice.announces && chains.has(segment.occurrence) ? moveOf(segment, before) : []),
       ...(segment.beginsRepetition && segment.repetition > 0 && isCounted(segment)
-        ? countOf(segment, occurrence, voice)
+        ? countOf(segment, occurrence, voice, levelOf(segment, before))
         : []),
       ...(voice.movements ? movementOf(segment, occurrence, secondsOf) : []),
     ]
@@ -55,6 +58,31 @@ function announcements(timeline: Timeline, secondsOf: (phrases: readonly Phrase[
 /** Repetitions and the breaths of a hold are counted aloud; a stretch of time and a rest are not. */
 const isCounted = ({ kind }: Segment) => kind === 'phase' || kind === 'hold'
 
+/** Which occurrences go through several moves. */
+function chainsOf({ segments }: Timeline): ReadonlySet<number> {
+  const first = new Map<number, string>()
+  const chains = new Set<number>()
+  for (const { occurrence, move, kind } of segments) {
+    if (kind !== 'phase' || !move) continue
+    if (first.has(occurrence) && first.get(occurrence) !== move) chains.add(occurrence)
+    else first.set(occurrence, move)
+  }
+  return chains
+}
+
+/** The name of a move of a chain as it begins. */
+function moveOf(segment: Segment, before: Segment | undefined): Wish[] {
+  if (segment.kind !== 'phase' || !segment.move) return []
+  const goesOn = before?.occurrence === segment.occurrence && before.move === segment.move && before.kind === 'phase'
+  return goesOn ? [] : [{ rank: RANKS.move, atSeconds: segment.startSeconds, phrases: [phrase(segment.move)] }]
+}
+
+/** Where a form that climbs goes now, when that is somewhere else than before. */
+function levelOf({ level, occurrence }: Segment, before: Segment | undefined): Phrase[] {
+  const isSame = before?.occurrence === occurrence && before.level === level
+  return level && !isSame ? [phrase(level)] : []
+}
+
 /** The word of a phase, where there is time for it. */
 function movementOf(
   segment: Segment,
@@ -68,10 +96,10 @@ function movementOf(
 }
 
 /** What is said as a repetition begins: that it is the last one, or how many more there are, and the side where sides alternate. */
-function countOf(segment: Segment, occurrence: Occurrence, voice: VoiceSettings): Wish[] {
+function countOf(segment: Segment, occurrence: Occurrence, voice: VoiceSettings, level: Phrase[]): Wish[] {
   const atSeconds = segment.startSeconds
   const turns = occurrence.sideOrder === 'alternate' && voice.announces && occurrence.counting !== 'beats'
-  const side = turns ? sidePhrases(segment) : []
+  const side = [...(turns ? sidePhrases(segment) : []), ...(voice.announces ? level : [])]
   if (segment.isLastOnSide && voice.counts !== 'none') {
     return [{ rank: RANKS.last, atSeconds, phrases: [...side, phrase(PHRASES.lastOne)] }]
   }
