@@ -73,7 +73,7 @@ test('a ready-made routine is copied, not changed; mine can be removed', async (
   await page.getByRole('button', { name: 'Remove Three sweeps down' }).click()
   await goTo(page, 'Routines')
   await expect(page.getByRole('region', { name: 'Ready-made' })).toContainText(
-    'While the kettle warms4 min 3 s · 5 steps',
+    'While the kettle warms3 min 59 s · 5 steps',
   )
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('4 steps')
   await page.getByRole('button', { name: 'Remove While the kettle warms, my way' }).click()
