@@ -158,7 +158,7 @@ const halves = computed(() => person.settings.remote.halves && running.value)
     <template v-else>
       <p class="head">
         <span>{{ routine.name }}</span>
-        <span v-if="follow.moment">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
+        <span v-if="follow.moment && !far">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
       </p>
       <FollowNow v-if="words" :words="words" :far="far" :paused="!running" :beside="`${status} ${halves} ${pixels}`" />
       <div class="water"><BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" /></div>
@@ -170,7 +170,10 @@ const halves = computed(() => person.settings.remote.halves && running.value)
       <p v-if="halves" class="half-words" aria-hidden="true">
         <span v-for="half in HALVES" :key="half">{{ halfWords(half) }}</span>
       </p>
-      <BrookDrawing :timeline="state.timeline" size="strip" :position-seconds="Math.floor(state.positionSeconds)" />
+      <div class="strip">
+        <BrookDrawing :timeline="state.timeline" size="strip" :position-seconds="Math.floor(state.positionSeconds)" />
+        <p v-if="far && follow.moment" class="time-left">{{ durationPhrase(follow.moment.secondsLeft) }} left</p>
+      </div>
       <FollowControls class="controls" :running="running" @act="act" @more="asking = 'changes'" />
       <p v-if="silent" class="silent">Sound is off in the settings.</p>
       <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
@@ -246,6 +249,18 @@ const halves = computed(() => person.settings.remote.halves && running.value)
 }
 .far .head {
   display: none;
+}
+/* How long is left stays in sight from afar too, over the sand, where it takes no room from what must be read large. */
+.strip {
+  position: relative;
+}
+.time-left {
+  position: absolute;
+  left: 0.8rem;
+  bottom: 100%;
+  margin: 0;
+  font-size: 1.05rem;
+  white-space: nowrap;
 }
 .far .water {
   flex-basis: 6rem;
