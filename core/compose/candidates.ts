@@ -13,6 +13,7 @@ import {
   type LearningStage,
   type Manner,
 } from '../forms'
+import { FAST_BEATS } from '../routine'
 import { compileAlone, type PracticeSetting } from '../timeline'
 import { PURPOSE_WANTS, STATE_CONCERNS, todayWorth, type Purpose, type TodayState } from './purposes'
 
@@ -66,8 +67,6 @@ const DUE_DAYS = 7
 const NEWCOMER_FORMS = 8
 /** Standing is enough for so long where it cannot be long; a longer session is done sitting. Our choice. */
 const SHORT_STANDING_MINUTES = 8
-/** Beats faster than this stir more than they calm. Our choice. */
-const STIRRING_BEATS = 80
 
 /** All cautions that matter now: for the person's own conditions, today's state, and the posture. */
 function concernsNow({ conditions, states }: Wanted, posture: Posture): ReadonlySet<Caution> {
@@ -111,7 +110,7 @@ function isOutOfPlace(form: Form, wanted: Wanted, newcomer: boolean): boolean {
   if (form.cautions.includes('quickBreathing') && purpose !== 'release') return true
   const stirs =
     form.cautions.includes('heavyTapping') ||
-    (form.counting.by === 'beats' && form.counting.beatsPerMinute > STIRRING_BEATS)
+    (form.counting.by === 'beats' && form.counting.beatsPerMinute > FAST_BEATS)
   return purpose === 'evening' && stirs
 }
 

@@ -1,4 +1,5 @@
 import { isClosingPart, type ArcPart, type Form } from '../forms'
+import { LOOSE_SECONDS, wiseStillSeconds } from '../routine'
 import { isOfSetAsked, twinKeysOf, type Candidate, type Wanted } from './candidates'
 import { PURPOSE_WANTS } from './purposes'
 
@@ -8,15 +9,10 @@ const SAME_AREA_COST = 0.8
 const NEW_AREA_WORTH = 0.3
 /** Hard work of this much, or balance of this much, is not piled up. */
 const HARD = 2
-/** Less loosening than this carries no deep work. */
-const LOOSE_SECONDS = 60
 /** More pieces of a set than this are its whole, or nothing. */
 const MOST_LOOSE_PIECES = 2
 /** Sets that are one thing; of others any piece stands alone. */
 const FIXED_SETS = /pieces|phase|short form/i
-/** A first stillness may last so long, later ones half as long again as the longest so far (see the check). */
-const FIRST_STILL_SECONDS = 300
-const STILL_GROWTH = 1.5
 
 /** The share of a part that is given to another when it cannot be filled. */
 const SPARE_TO: ArcPart = 'work'
@@ -43,7 +39,7 @@ export function selectForms(
   const budgets = new Map(Object.entries(parts).map(([part, share]) => [part as ArcPart, share * seconds]))
   const stand = budgets.get('stand')
   if (stand !== undefined) {
-    const most = Math.max(FIRST_STILL_SECONDS, (wanted.longestStillSeconds ?? 0) * STILL_GROWTH)
+    const most = wiseStillSeconds(wanted.longestStillSeconds ?? null)
     const spare = Math.max(0, stand - most)
     budgets.set('stand', stand - spare)
     budgets.set(SPARE_TO, (budgets.get(SPARE_TO) ?? 0) + spare)

@@ -1,6 +1,7 @@
 import { ARC_PARTS, isClosingPart, type ArcPart, type Caution, type CautionForMe } from '../forms'
 import { closingSecondsWanted, keepsClosing } from './closing'
 import { activeSteps, type Routine } from './types'
+import { FAST_BEATS, LONG_OUT_SECONDS, LOOSE_SECONDS, wiseStillSeconds } from './wiseBounds'
 
 /** What the check sees of one step: facts of the Timeline, and of its form as it is done. */
 export interface StepFacts {
@@ -98,19 +99,10 @@ export type MendKind =
   | 'takeOutOfFlow'
   | 'bothDirections'
 
-/** Deep work needs some loosening before it. Our choice of how much. */
-const LOOSE_SECONDS = 60
 const DEEP = 2
-/** A first stillness may last so long; later ones half as long again as the longest so far. Beginners' 3 to 5 minutes are common practice. */
-const FIRST_STILL_SECONDS = 300
-const STILL_GROWTH = 1.5
 /** So much hard work of legs or shoulders in one row is piled up, and so many pieces on one leg. Our choice. */
 const LOAD_SECONDS = 480
 const MOST_BALANCE_IN_ROW = 3
-/** Beats faster than this stir. Our choice. */
-const FAST_BEATS = 80
-/** An out-breath longer than this is a strain for most. Common practice, no source. */
-const LONG_OUT_SECONDS = 10
 /** Breaths outside this are too quick or too long to be led for long. Our choice, from the slow-breathing range near 6 a minute. */
 const QUICK_BREATH_SECONDS = 2.5
 const LONG_BREATH_SECONDS = 20
@@ -198,7 +190,7 @@ const secondsOf = (steps: readonly StepFacts[]) => steps.reduce((sum, { seconds 
 
 /** Posts that follow one another are one stillness. */
 function stillness({ steps, longestStillSeconds }: CheckFacts): Finding[] {
-  const most = Math.max(FIRST_STILL_SECONDS, (longestStillSeconds ?? 0) * STILL_GROWTH)
+  const most = wiseStillSeconds(longestStillSeconds)
   const stands = ({ still, part, seated, effort }: StepFacts) =>
     still && part !== 'settle' && !seated && (effort.legs > 0 || part === 'stand')
   return rowsOf(steps, stands)

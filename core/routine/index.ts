@@ -9,3 +9,4 @@ export { EXACT_ENTRIES, ORDER_RULES, ORDER_WEIGHTS, suggestOrder, type OrderFaul
 export { findingsOf, type CheckFacts, type Finding, type FindingKind, type MendKind, type StepFacts } from './findings'
 export { withGroupSteps, withTopLevel } from './reorder'
 export { duplicate, groupSteps, moveBefore, setMark, splitStep, ungroup, type NewId } from './editMany'
+export * from './wiseBounds'

@@ -1,5 +1,6 @@
 import type { BreathSeconds } from '../breath'
 import { isStillForm, stationAt, stationOfHold, stationsOf, type Form, type Move, type Phase } from '../forms'
+import { LONG_OUT_SECONDS } from '../routine'
 import { boundsOfPhase, WHOLE, type Counted, type TimelineBuilder } from './builder'
 import type { ScheduleItem } from './types'
 import type { Unit } from './units'
@@ -18,8 +19,6 @@ function beginsBreath(phases: readonly Phase[], index: number): boolean {
   return before !== undefined && before.breath !== phase.breath
 }
 
-/** A long out-breath goes on no longer than this, unless my own plain one does. Common practice, no source. */
-const LONG_OUT_SECONDS = 10
 /** Quick breath is quick at any pace: about a second in and a second out. Common practice, no source. */
 const QUICK_SECONDS = 1.1
 
