@@ -4,6 +4,8 @@
  */
 import { chromium, type Page } from '@playwright/test'
 import { build } from 'esbuild'
+import { writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { MOST_FAULTS, type Fault } from '#core/basics'
 import { toArchive } from '#core/formats'
@@ -166,11 +168,14 @@ for (const text of taken) {
   const page = await context.newPage()
   errors = []
   page.on('pageerror', (error) => errors.push(error.message))
+  page.on('crash', () => errors.push('the page crashed'))
   try {
     await onEveryPage(page, text)
   } catch (error) {
     unopened += 1
-    console.log('not opened:', (error as Error).message.slice(0, 300))
+    const kept = join(tmpdir(), `unopened-${unopened}.json`)
+    writeFileSync(kept, text)
+    console.log('not opened:', page.url(), errors.join('; '), (error as Error).message.slice(0, 600), `(kept as ${kept})`)
   }
   await context.close()
 }

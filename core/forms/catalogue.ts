@@ -1,5 +1,6 @@
 import { blankForm } from './blank'
-import { readFormWords, type FormInWords } from './text'
+import type { FormInWords } from './lineWords'
+import { readFormWords } from './text'
 import type { Form } from './types'
 
 /**

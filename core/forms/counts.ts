@@ -9,6 +9,9 @@ export const COUNT_UNITS: Record<CountingKind, 'repetitions' | 'breaths' | 'seco
   open: 'seconds',
 }
 
+/** Beats of which no tempo is said: one a second. Our choice. */
+export const USUAL_BEATS_PER_MINUTE = 60
+
 /** Parts of the arc in which what lasts a time is stillness; in the others it is movement, such as walking or brushing. */
 const STILL_PARTS: readonly ArcPart[] = ['arrive', 'stand', 'settle']
 

@@ -10,6 +10,7 @@ export {
   allowedCounts,
   COUNT_UNITS,
   isPacedCounting,
+  USUAL_BEATS_PER_MINUTE,
   isStillCounting,
   isStillForm,
   keepsSidesEven,
@@ -39,4 +40,6 @@ export {
   milderState,
   type CautionForMe,
 } from './conditions'
-export { readFormWords, STANCE_NAMES, writeFormWords, type FormInWords } from './text'
+export { STANCE_NAMES, type FormInWords } from './lineWords'
+export { readFormWords } from './text'
+export { writeFormWords } from './writeText'

@@ -111,6 +111,7 @@ export const formSchema = strictObject<Form>({
   level: optionalOneOf(FORM_LEVELS),
   alike: nameSchema.optional() as unknown as yup.ISchema<string | undefined>,
   comesLast: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
+  evenBreath: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
   still: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
   effort: strictObject<Effort>({ legs: effort(), shoulders: effort(), spine: effort(), balance: effort() }),
   versions: strictList(

@@ -169,6 +169,8 @@ export interface Form {
   comesLast?: boolean
   /** Whether the body is still in it, where its counting and its part do not tell. */
   still?: boolean
+  /** In- and out-breath are equally long, each half of my whole breath, whatever my own breath is. */
+  evenBreath?: boolean
   /** A word for the movement, where other forms are the same one under another name. */
   alike?: string
   effort: Effort

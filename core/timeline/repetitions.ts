@@ -70,7 +70,6 @@ export function addRepetitions(
   const stations = stationsOf(form)
   const inHold = form.counting.by === 'breathHold'
   const isStill = isStillForm(form)
-  const isQuick = form.cautions.includes('quickBreathing')
   for (let index = item.doneUnits; index < units.length; index += 1) {
     const unit = units[index]!
     const before = index > item.doneUnits ? units[index - 1] : undefined
@@ -108,8 +107,14 @@ export function addRepetitions(
         WHOLE,
         openEnded,
       )
-    } else addBreaths(builder, phases, counted, isStill ? 'hold' : 'phase', isQuick)
+    } else addBreaths(builder, phases, counted, isStill ? 'hold' : 'phase', form)
   }
+}
+
+/** A whole breath in two equal halves. */
+function halves({ inSeconds, outSeconds }: BreathSeconds): BreathSeconds {
+  const half = (inSeconds + outSeconds) / 2
+  return { inSeconds: half, outSeconds: half }
 }
 
 /** One repetition, or one breath of a hold, phase by phase. */
@@ -118,12 +123,14 @@ function addBreaths(
   phases: readonly PhaseOfForm[],
   counted: Counted,
   kind: 'hold' | 'phase',
-  isQuick: boolean,
+  form: Form,
 ): void {
-  let breath = builder.breathNow()
+  const isQuick = form.cautions.includes('quickBreathing')
+  const breathNow = () => (form.evenBreath ? halves(builder.breathNow()) : builder.breathNow())
+  let breath = breathNow()
   for (let index = 0; index < phases.length; index += 1) {
     const { phase, move, beginsBreath: begins } = phases[index]!
-    if (begins) breath = builder.breathNow()
+    if (begins) breath = breathNow()
     builder.push(
       kind,
       phaseSeconds(phase, breath, isQuick),

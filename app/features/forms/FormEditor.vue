@@ -15,6 +15,7 @@ import {
   type CountingKind,
   type Form,
   type MeetingMove,
+  USUAL_BEATS_PER_MINUTE,
 } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
 import { COUNTING_WORDS, MEETING_WORDS, PART_WORDS, SIDE_ORDER_WORDS, STANCE_WORDS } from '~/shared/words/practice'
@@ -115,7 +116,10 @@ const USUAL_COUNTS: Record<CountingKind, Form['counts']> = {
   open: { least: 30, usual: 60, most: 600, step: 30 },
 }
 function setCounting(by: CountingKind) {
-  setFieldValue('counting' as never, (by === 'beats' ? { by, beatsPerMinute: 60 } : { by }) as never)
+  setFieldValue(
+    'counting' as never,
+    (by === 'beats' ? { by, beatsPerMinute: USUAL_BEATS_PER_MINUTE } : { by }) as never,
+  )
   setFieldValue('counts' as never, plainCopy(USUAL_COUNTS[by]) as never)
   const nowPaced = isPacedCounting(by)
   const move = values.moves?.[0] ?? plainMove('Move', [])
@@ -135,6 +139,7 @@ const meetsChoices = [
 ]
 const setMeets = (what: MeetingMove | null) =>
   set('meets', what === null ? null : { what, on: values.meets?.on ?? 'in' })
+const setEven = (even: boolean) => setFieldValue('evenBreath' as never, (even || undefined) as never)
 const ON_BREATHS = [
   { value: 'in', name: 'on the in-breath' },
   { value: 'out', name: 'on the out-breath' },
@@ -239,6 +244,10 @@ const save = handleSubmit(async (given) => {
       <fieldset class="phases">
         <legend class="label">One repetition, phase by phase</legend>
         <p class="small soft">A length of 1 is one of my own in- or out-breaths. Pull an end, or use the arrow keys.</p>
+        <label v-if="paced" class="row">
+          <Checkbox :model-value="values.evenBreath ?? false" binary @update:model-value="setEven" />
+          in and out equally long, whatever my breath
+        </label>
         <FormMoves :moves="values.moves ?? []" :paced="paced" @change="set('moves', $event)" />
         <span class="fault">{{ faultAt('moves') }}</span>
         <div v-if="paced" class="pair">

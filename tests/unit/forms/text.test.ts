@@ -11,7 +11,9 @@ import {
   type Counting,
   type FormInWords,
   FIVE_PHASES,
+  isPacedCounting,
   plainMove,
+  type Phase,
 } from '#core/forms'
 import { CATALOGUE } from '#data'
 
@@ -26,8 +28,9 @@ const inWords = ({
   moves,
   levels,
   levelOrder,
+  evenBreath,
 }: FormInWords): FormInWords => ({
-  ...{ name, part, stance, counting, sides, countScope, counts, moves, levels },
+  ...{ name, part, stance, counting, sides, countScope, counts, moves, levels, ...(evenBreath ? { evenBreath } : {}) },
   levelOrder: levels.length > 0 ? levelOrder : 'up',
 })
 /** Reading leaves out what was not said; a form without levels says nothing of them. */
@@ -68,13 +71,14 @@ describe('a form in plain lines', () => {
     expect(fields.moves![0]!.phases.map(({ length }) => length)).toEqual([1, 0.25, 1, 0.5, 1.5])
   })
   it('reads a chain of named moves, levels and the other ways of counting', () => {
-    const text =
-      'Little flow:\nRise: up in, down out\nPush: back in, forth ×1.5 out\nlevels heart / head, up and down\n100 beats at 120'
+    const text = 'Little flow:\nRise: up in, down out\nPush: back in, forth ×1.5 out\nlevels heart / head, up and down'
     expect(readFormWords(text).fields).toMatchObject({
       name: 'Little flow',
       moves: [{ name: 'Rise' }, { name: 'Push', phases: [{ length: 1 }, { length: 1.5 }] }],
       levels: ['heart', 'head'],
       levelOrder: 'upAndDown',
+    })
+    expect(readFormWords('tap free, 100 beats at 120').fields).toMatchObject({
       counting: { by: 'beats', beatsPerMinute: 120 },
       counts: { usual: 100 },
     })
@@ -115,8 +119,15 @@ describe('form to text to form', () => {
       cue: fc.oneof(fc.constantFrom('Rise', 'Breathe in', 'Hold', 'x4', 'in', ''), name),
     })
     const count = fc.integer({ min: 1, max: 3600 })
+    /** What is not counted by breath breathes freely. */
+    const asCounted = (form: FormInWords): FormInWords => {
+      if (isPacedCounting(form.counting.by)) return form
+      const free = (phase: Phase): Phase => ({ ...phase, breath: 'free' })
+      return { ...form, moves: form.moves.map((move) => ({ ...move, phases: move.phases.map(free) })) }
+    }
     const forms: fc.Arbitrary<FormInWords> = fc.record({
       name,
+      evenBreath: fc.boolean(),
       part: fc.constantFrom(...ARC_PARTS),
       stance: fc.constantFrom(...STANCES),
       counting: fc.constantFrom<Counting>(
@@ -149,7 +160,7 @@ describe('form to text to form', () => {
       levelOrder: fc.constantFrom(...LEVEL_ORDERS),
     })
     fc.assert(
-      fc.property(forms, (form) => {
+      fc.property(forms.map(asCounted), (form) => {
         expect(roundTrip(form)).toEqual({ form: inWords(form), notUnderstood: [] })
       }),
       { numRuns: 500 },

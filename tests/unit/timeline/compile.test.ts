@@ -33,6 +33,11 @@ describe('the five ways of counting', () => {
     expect(kindOf({ part: 'stand' })).toMatchObject([{ lengthSeconds: 90, kind: 'hold' }])
     expect(kindOf({ part: 'stand', still: false })).toMatchObject([{ kind: 'phase' }])
   })
+  it('halves my whole breath where in and out are equally long', () => {
+    const { segments, totalSeconds } = compile(aForm({ evenBreath: true }), 2)
+    expect(segments.map(({ lengthSeconds }) => lengthSeconds)).toEqual([5, 5, 5, 5])
+    expect(totalSeconds).toBe(20)
+  })
   it('counts beats at a tempo', () => {
     const { segments, totalSeconds } = compile(
       aForm({ counting: { by: 'beats', beatsPerMinute: 120 }, moves: FREE_MOVE }),

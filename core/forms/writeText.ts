@@ -1,0 +1,51 @@
+import { SIDE_NAMES, STANCE_NAMES, type FormInWords } from './lineWords'
+import { HOLD_LENGTH } from './linePhases'
+import type { Counting, Move, Phase } from './types'
+
+/** Words that say how a phase breathes or how long it is, wherever they stand. */
+const KEYWORDS = /(^|\s)(in|out|hold|free|inhale|exhale|in-breath|out-breath|counts?|for|(×|x)?\d+(\.\d+)?)(\s|$)/i
+/** Texts that could be read otherwise stand in quotes. */
+function quoted(text: string): string {
+  const plain = /^\p{Lu}[\p{L}’'-]*( [\p{L}\p{N}’'-]+)*$/u.test(text) && !KEYWORDS.test(text) && !/ {2}/.test(text)
+  return plain ? text : `"${text.replace(/[\\"]/g, '\\$&').replaceAll('\n', '\\n')}"`
+}
+
+/** A form in plain lines, so that reading them gives the same fields again. */
+export function writeFormWords(form: FormInWords): string {
+  const phase = ({ breath, length, cue }: Phase) => {
+    const usual = length === (breath === 'hold' ? HOLD_LENGTH : 1)
+    return [cue === '' ? '' : quoted(cue), usual ? '' : `×${length}`, breath].filter(Boolean).join(' ')
+  }
+  const line = ({ name, phases, stance, directionDegrees, phaseOfFive }: Move) => {
+    const own = [
+      stance === null ? '' : `here ${STANCE_NAMES[stance]}`,
+      directionDegrees === null ? '' : `toward ${directionDegrees} degrees`,
+      phaseOfFive === null ? '' : `phase of ${phaseOfFive}`,
+    ].filter(Boolean)
+    return `${quoted(name)}: ${[...own, ...phases.map(phase)].join(', ')}`
+  }
+  const scope = form.countScope === 'inAll' ? 'in all' : form.sides === 'bothDirections' ? 'each way' : 'each side'
+  const { counting, counts } = form
+  const countings: Record<Counting['by'], string> = {
+    breathRepetitions: 'in repetitions',
+    breathHold: 'held in breaths',
+    time: 'for seconds',
+    beats: counting.by === 'beats' ? `beats at ${counting.beatsPerMinute}` : '',
+    open: 'open',
+  }
+  const levels =
+    form.levels.length > 0
+      ? [
+          `levels ${form.levels.map((level) => quoted(level)).join(' / ')}, ${form.levelOrder === 'up' ? 'up' : 'up and down'}`,
+        ]
+      : []
+  return [
+    `${quoted(form.name)}:`,
+    ...form.moves.map(line),
+    `x${counts.usual} ${scope}, from ${counts.least} to ${counts.most} by ${counts.step}, ${countings[counting.by]}`,
+    [SIDE_NAMES[form.sides], STANCE_NAMES[form.stance], form.part, ...(form.evenBreath ? ['even breath'] : [])].join(
+      ', ',
+    ),
+    ...levels,
+  ].join('\n')
+}
