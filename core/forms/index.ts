@@ -18,7 +18,7 @@ export {
   sidesInOrder,
   usualCount,
 } from './counts'
-export { canSit, stationAt, stationOfHold, stationsOf } from './levels'
+export { canSit, stationAt, stationsOf } from './levels'
 export { ANY_FORM, plainSpelling, schoolsOf, searchForms, type FormQuery } from './search'
 export {
   latestStages,

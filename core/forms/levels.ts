@@ -14,13 +14,3 @@ export function stationAt(stations: readonly string[], repetition: number): stri
 export function canSit(form: Pick<Form, 'stance' | 'versions'>): boolean {
   return form.stance === 'seated' || form.versions.some(({ kind }) => kind === 'seated')
 }
-
-/**
- * The station of a breath of a hold (1 is the first): a hold goes through its stations once, the same number of breaths in each;
- * breaths that do not share out are stayed for in the last one, so that one more breath moves nobody back.
- */
-export function stationOfHold(stations: readonly string[], breath: number, breaths: number): string {
-  if (stations.length === 0 || breath < 1) return ''
-  const each = Math.max(1, Math.floor(breaths / stations.length))
-  return stations[Math.min(stations.length - 1, Math.floor((breath - 1) / each))]!
-}

@@ -2,6 +2,9 @@ import { stanceOf } from './lineWords'
 import type { Word } from './lineItems'
 import { BREATH_KINDS, FIVE_PHASES, type BreathKind, type FivePhase, type Move, type Phase } from './types'
 
+/** A move is done so often in a row at most. Our choice. */
+export const MOST_TIMES = 36
+
 /** What a hold lasts of which nothing is said, in in-breaths. */
 export const HOLD_LENGTH = 0.25
 
@@ -99,8 +102,13 @@ function phaseBy(words: readonly Word[]): ReadPhase | null {
   return read[1] ? { breath, length: value, cue, counts: null } : { breath, length: plain, cue, counts: value }
 }
 
-/** What is said of one move alone: "here wide stance", "toward 60 degrees", "toward 2 o'clock", "phase of wood". */
-export function moveItem(plain: string): Partial<Pick<Move, 'stance' | 'directionDegrees' | 'phaseOfFive'>> | null {
+/** What is said of one move alone: "here wide stance", "here x3", "toward 60 degrees", "toward 2 o'clock", "phase of wood". */
+export function moveItem(plain: string): Partial<Omit<Move, 'name' | 'phases'>> | null {
+  const times = /^here (?:[x×] ?(\d+)|(\d+) times)$/.exec(plain)
+  if (times) {
+    const number = Number(times[1] ?? times[2])
+    return number >= 1 && number <= MOST_TIMES ? { times: number } : null
+  }
   const here = /^here (.+)$/.exec(plain)
   if (here) {
     const stance = stanceOf(here[1]!)

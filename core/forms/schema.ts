@@ -18,6 +18,7 @@ import {
   type FieldsOf,
 } from '../basics'
 import { isPacedCounting } from './counts'
+import { MOST_TIMES } from './linePhases'
 import {
   AREAS,
   ARC_PARTS,
@@ -64,6 +65,7 @@ const moveSchema = strictObject<Move>({
   stance: oneOfOrNull(STANCES),
   directionDegrees: numberOrNull(0, 359),
   phaseOfFive: oneOfOrNull(FIVE_PHASES),
+  times: wholeBetween(1, MOST_TIMES).optional() as unknown as yup.ISchema<number | undefined>,
 })
 
 type CountingOf<Kind extends CountingKind> = Extract<Counting, { by: Kind }>

@@ -41,6 +41,8 @@ export interface Move {
   directionDegrees: number | null
   /** A chain whose moves all have one begins where my cycle of the five begins. */
   phaseOfFive: FivePhase | null
+  /** How often it is done in a row, where that is more than once. */
+  times?: number
 }
 
 /** The five ways of counting. The unit of a count follows from it: repetitions, breaths, seconds, beats, seconds. */

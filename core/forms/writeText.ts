@@ -16,8 +16,9 @@ export function writeFormWords(form: FormInWords): string {
     const usual = length === (breath === 'hold' ? HOLD_LENGTH : 1)
     return [cue === '' ? '' : quoted(cue), usual ? '' : `×${length}`, breath].filter(Boolean).join(' ')
   }
-  const line = ({ name, phases, stance, directionDegrees, phaseOfFive }: Move) => {
+  const line = ({ name, phases, stance, directionDegrees, phaseOfFive, times }: Move) => {
     const own = [
+      times === undefined ? '' : `here x${times}`,
       stance === null ? '' : `here ${STANCE_NAMES[stance]}`,
       directionDegrees === null ? '' : `toward ${directionDegrees} degrees`,
       phaseOfFive === null ? '' : `phase of ${phaseOfFive}`,

@@ -1,9 +1,11 @@
 import { SAME_SHARE } from '../basics'
-import { canSit, COUNT_UNITS } from '../forms'
+import { COUNT_UNITS } from '../forms'
 import {
   scheduleItem,
   endSeconds,
   isBody,
+  completedRepetitions,
+  countsMoves,
   isOnSecondSide,
   type CountChange,
   type ScheduleItem,
@@ -27,6 +29,7 @@ import {
   type Here,
 } from './schedule'
 import { waitsAtEnd } from './leading'
+import { sitDown, standHigher, standLower, standUp } from './posture'
 import type { ChangeOfMind, Leader, NewRemainder, RunnerState } from './types'
 
 /** `back` within this time of a step's start goes to the step before it. */
@@ -69,6 +72,10 @@ export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: numb
       return sitDown(state, here)
     case 'standUp':
       return standUp(state, here)
+    case 'standHigher':
+      return standHigher(state, here)
+    case 'standLower':
+      return standLower(state, here)
     case 'otherSide':
       return otherSide(state, here)
     case 'dizzy':
@@ -131,6 +138,7 @@ function changeCount(state: RunnerState, here: Here, steps: number): RunnerState
   if (segment.kind === 'rest') return steps > 0 ? onceMore(state, here) : state
   const form = state.plan.forms.find(({ id }) => id === occurrence.formId)
   if (!form) return state
+  if (countsMoves(occurrence, segment)) return changeMove(state, here, steps)
   const inSeconds = COUNT_UNITS[form.counting.by] === 'seconds'
   const amount = steps * (inSeconds ? form.counts.step : 1)
   const { sides } = item.performance
@@ -148,13 +156,35 @@ function changeCount(state: RunnerState, here: Here, steps: number): RunnerState
     performance.sides === 'second' &&
     performance.step.id === item.performance.step.id &&
     performance.round === item.performance.round
-  const again =
-    item.abandoned?.why === 'toResume' ? state.schedule.slice(index + 1).find((each) => resumes(each, item)) : null
+  // One breath more of a hold is one more in the position in which one stands.
+  const inPosition = segment.kind === 'hold' && segment.moveRepetitions > 0
+  const moveChanges = inPosition
+    ? [...item.moveChanges, { unit: 0, move: segment.moveIndex, more: steps }]
+    : item.moveChanges
+  const again = takingUpAgain(state, here)
   const schedule = state.schedule.map((each, at) =>
     at === index || each === again || (at > index && isSecondHalf(each))
-      ? { ...each, change: sum(each.change, change) }
+      ? { ...each, change: sum(each.change, change), moveChanges }
       : each,
   )
+  return withSchedule(state, schedule)
+}
+
+/** What takes the present performance up again, where it is to be left with this breath. */
+function takingUpAgain(state: RunnerState, { index, item }: Here): ScheduleItem | undefined {
+  if (item.abandoned?.why !== 'toResume') return undefined
+  return state.schedule.slice(index + 1).find((each) => resumes(each, item))
+}
+
+/** The present move of a chain more or fewer times in this repetition; what has begun is not taken away. */
+function changeMove(state: RunnerState, here: Here, steps: number): RunnerState {
+  const { item, segment, index } = here
+  if (steps < 0 && segment.moveRepetitions + steps < segment.moveRepetition) return state
+  const before = state.timeline.segments.filter((each) => each.occurrence === index && each.index < segment.index)
+  const unit = item.doneUnits + completedRepetitions(before)
+  const moveChanges = [...item.moveChanges, { unit, move: segment.moveIndex, more: steps }]
+  const again = takingUpAgain(state, here)
+  const schedule = state.schedule.map((each, at) => (at === index || each === again ? { ...each, moveChanges } : each))
   return withSchedule(state, schedule)
 }
 
@@ -198,14 +228,16 @@ export function lingerAhead(state: RunnerState, seconds: number): { fromSeconds:
   return null
 }
 
-/** The last repetition's last segment before the form ends or changes sides. */
+/** The last repetition's last segment before the form ends or changes sides; of a move that is counted, its last time. */
 function lastOfRun({ segments, occurrences }: Timeline, from: Segment): Segment {
+  const inMove = countsMoves(occurrences[from.occurrence]!, from)
   const byTurns = occurrences[from.occurrence]!.sideOrder === 'alternate'
   let last = from
   for (;;) {
     const next = segments[last.index + 1]
     if (!next || next.occurrence !== from.occurrence || !isBody(next)) return last
     if (!byTurns && next.side !== from.side) return last
+    if (inMove && (last.endsRepetition || next.moveIndex !== from.moveIndex)) return last
     last = next
   }
 }
@@ -248,53 +280,6 @@ const watched = ({ performance }: ScheduleItem): ScheduleItem =>
     restBreaths: 0,
     paceScale: performance.paceScale * WATCH_SCALE,
   })
-
-/** The same performance sitting, or as it was laid out; what is only watched stays as it is, and a stage of building up too. */
-function inSeat(item: ScheduleItem, sits: boolean): ScheduleItem {
-  const { stage, pattern } = item.performance
-  const from = sits ? 'whole' : 'seated'
-  if (stage === 'watch' || (stage !== from && !(sits && stage === 'handsOnly'))) return item
-  if (!sits && pattern === 'buildUp') return item
-  return { ...item, performance: { ...item.performance, stage: sits ? 'seated' : 'whole' } }
-}
-
-/** From here on all that can be done sitting is; what cannot is left out. Where nothing can, nothing changes. */
-function sitDown(state: RunnerState, here: Here): RunnerState {
-  const sits = ({ performance }: ScheduleItem) => {
-    const form = state.plan.forms.find(({ id }) => id === performance.step.formId)
-    return form !== undefined && canSit(form)
-  }
-  const following = state.schedule.slice(here.index + 1)
-  const later = following.filter(sits).map((item) => inSeat(item, true))
-  const staysHere = sits(here.item)
-  if (!staysHere && later.length === 0) return state
-  const isSeated = here.item.performance.stage === 'seated' || here.occurrence.stance === 'seated'
-  const changesNothing = later.length === following.length && later.every((item, at) => item === following[at])
-  if (staysHere && isSeated && changesNothing) return state
-  return takenUpAgain(state, here, later, staysHere ? (rest) => inSeat(rest, true) : null)
-}
-
-/** Standing again, from here on, where one has sat down. */
-function standUp(state: RunnerState, here: Here): RunnerState {
-  const following = state.schedule.slice(here.index + 1)
-  const later = following.map((item) => inSeat(item, false))
-  const upright = inSeat(here.item, false)
-  if (upright === here.item && later.every((item, at) => item === following[at])) return state
-  return takenUpAgain(state, here, later, (rest) => inSeat(rest, false))
-}
-
-/** What is going on is left with this breath and taken up again in another way (or not at all), and other things come after it. */
-function takenUpAgain(
-  state: RunnerState,
-  here: Here,
-  later: ScheduleItem[],
-  change: ((rest: ScheduleItem) => ScheduleItem) | null,
-): RunnerState {
-  const why = change ? 'toResume' : 'forGood'
-  const abandoned = abandonWithBreath({ ...state, lingering: false }, here, why)
-  const rest = change ? unfinishedPart(state.timeline, abandoned, here.index, 'full') : null
-  return scheduleAfter(abandoned, here.index, rest && change ? [change(rest), ...later] : later, true)
-}
 
 /** The other side once again after this: one repetition where sides alternate, else as many as were asked for. */
 function otherSide(state: RunnerState, here: Here): RunnerState {

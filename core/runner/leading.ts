@@ -1,6 +1,6 @@
 import { SHORT_OF_END_SECONDS } from '../basics'
 import { COUNT_UNITS, isPacedCounting } from '../forms'
-import { endSeconds, isBody, segmentAt, type Segment } from '../timeline'
+import { countsMoves, endSeconds, isBody, segmentAt, type Segment } from '../timeline'
 import { hereOf, withSchedule, type Here } from './schedule'
 import type { RunnerState } from './types'
 
@@ -31,7 +31,10 @@ export function waitsAtEnd(state: RunnerState, segment: Segment): 'forGood' | 'f
     if (state.leader === 'me' && endsMove(state, segment)) return 'forGood'
     if (state.leader === 'breath' && !state.fallenBack && endsBreathing(state, segment)) return 'forBreath'
   }
-  return state.lingering && segment.endsRepetition ? 'byOneMore' : null
+  const endsOne = countsMoves(state.timeline.occurrences[segment.occurrence]!, segment)
+    ? segment.endsMove
+    : segment.endsRepetition
+  return state.lingering && endsOne ? 'byOneMore' : null
 }
 
 /** So far ahead it is looked for something that is waited for. */
@@ -58,10 +61,10 @@ function endsBreathing(state: RunnerState, segment: Segment): boolean {
   return next.breath !== segment.breath && next.breath !== 'hold' && segment.breath !== 'free'
 }
 
-/** Whether a move is over with this segment: a repetition of a single exercise, or one move of a chain. */
+/** Whether a move is over with this segment: a repetition of a single exercise or a breath of a hold, or one move of a chain. */
 function endsMove({ timeline }: RunnerState, segment: Segment): boolean {
   const next = timeline.segments[segment.index + 1]
-  return segment.endsRepetition || !next || next.occurrence !== segment.occurrence || next.move !== segment.move
+  return segment.endsMove || segment.endsRepetition || !next || next.occurrence !== segment.occurrence
 }
 
 /** My signal: this repetition (or this move of a chain) is done, or I am ready for the next thing. */

@@ -1,3 +1,4 @@
+import { sum } from 'd3-array'
 import { ROUNDING_SECONDS } from '../basics'
 import type { BreathSeconds } from '../breath'
 import { isClosingPart, COUNT_UNITS, type Side } from '../forms'
@@ -86,12 +87,10 @@ const nothingYet = (): Actual => ({
 })
 
 function actualOf({ timeline, schedule, positionSeconds, overrunSeconds }: RunnerState): Actual[] {
-  const all = timeline.occurrences.map(nothingYet)
-  // A move that was left midway has an end too, but is not finished.
-  const finishesMove = ({ index, occurrence, move }: Segment) => {
-    const next = timeline.segments[index + 1]
-    return next?.occurrence === occurrence ? next.move !== move : schedule[occurrence]?.abandoned?.midway === false
-  }
+  const all = timeline.occurrences.map((_, index): Actual => ({
+    ...nothingYet(),
+    movesDone: schedule[index]?.doneMoves ?? 0,
+  }))
   let before: Segment | null = null
   for (const segment of timeline.segments) {
     const { occurrence, side, breath } = segment
@@ -103,7 +102,7 @@ function actualOf({ timeline, schedule, positionSeconds, overrunSeconds }: Runne
     actual.seconds += seconds
     if (isBody(segment)) {
       actual.secondsBySide[side] = (actual.secondsBySide[side] ?? 0) + seconds
-      if (isOver && finishesMove(segment)) actual.movesDone += 1
+      if (isOver && segment.endsMove) actual.movesDone += 1
       if (isOver && segment.endsRepetition) actual.movesDone = 0
       if (isOver && segment.endsRepetition) actual.doneBySide[side] = (actual.doneBySide[side] ?? 0) + 1
       if (isOver && (breath === 'in' || breath === 'out')) {
@@ -153,12 +152,14 @@ function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneSte
     breaths: { in: joined(one.breaths.in, other.breaths.in), out: joined(one.breaths.out, other.breaths.out) },
     counted: one.counted || other.counted,
     outcome: joinedOutcome(one, other),
+    // Where it was left at last: what was taken up again was left before.
+    leftAfter: other.seconds > 0 ? other.leftAfter : one.leftAfter,
   }))
   const done = steps
     .filter(({ stepId, seconds }) => seconds > 0 || planned.some((step) => step.stepId === stepId))
-    .map(({ counted, breaths, ...step }): DoneStep => {
+    .map(({ counted, breaths, leftAfter, ...step }): DoneStep => {
       const outcome = counted || step.outcome === 'done' ? step.outcome : step.seconds > 0 ? 'cutShort' : 'skipped'
-      return { ...step, outcome, breath: breathOf(breaths) }
+      return { ...step, outcome, breath: breathOf(breaths), ...(leftAfter ? { leftAfter } : {}) }
     })
   const known = new Set(done.map(({ stepId }) => stepId))
   const gone = planned
@@ -181,7 +182,8 @@ function leftAfter(
   movesDone: number,
   isLeft: boolean,
 ): Pick<DoneStep, 'leftAfter'> {
-  const moves = plan.forms.find(({ id }) => id === formId)?.moves.length ?? 1
+  const form = plan.forms.find(({ id }) => id === formId)
+  const moves = sum(form?.moves ?? [], ({ times = 1 }) => times)
   return isLeft && moves > 1 && movesDone > 0 ? { leftAfter: { movesDone, moves } } : {}
 }
 

@@ -26,7 +26,7 @@ import { undoable, undone } from './undo'
 
 /** A session that has not begun. Throws `UnknownFormError` as compiling does. */
 export function readyRunner(plan: SessionPlan): RunnerState {
-  const schedule = scheduleOf(plan.routine)
+  const schedule = scheduleOf(plan.routine, plan.forms)
   return {
     plan,
     schedule,

@@ -145,18 +145,22 @@ export function unfinishedPart(
   const { counting } = after.timeline.occurrences[index]!
   const last = done.at(-1)
   const midUnit = COUNT_UNITS[counting] === 'seconds' && last !== undefined && !last.endsRepetition
+  const begun = done.slice(done.findLastIndex(({ endsRepetition }) => endsRepetition) + 1)
+  const movesDone = counting === 'breathRepetitions' ? begun.filter(({ endsMove }) => endsMove).length : 0
   const doneSeconds = midUnit ? last.lengthSeconds + (doneNow === 0 ? item.doneSeconds : 0) : 0
   return {
     ...scheduleItem(0, { ...item.performance, announce }),
     change: item.change,
+    moveChanges: item.moveChanges,
     doneUnits: item.doneUnits + doneNow,
+    doneMoves: movesDone + (doneNow === 0 ? item.doneMoves : 0),
     doneSeconds: doneNow === 0 && !midUnit ? item.doneSeconds : doneSeconds,
   }
 }
 
 /** Whether an item that comes later takes another up that was left off. */
 export function resumes({ performance: later }: ScheduleItem, { performance: left }: ScheduleItem): boolean {
-  if (later.step.id !== left.step.id || later.round !== left.round) return false
+  if (later.step.id !== left.step.id || later.round !== left.round || later.sides !== left.sides) return false
   const stoodUp = left.stage === 'seated' && later.stage === 'whole' && left.pattern !== 'buildUp'
   return later.stage === left.stage || later.stage === 'seated' || stoodUp
 }

@@ -27,6 +27,8 @@ export const CHANGES_OF_MIND = [
   'rest',
   'sitDown',
   'standUp',
+  'standHigher',
+  'standLower',
   'otherSide',
   'watchFirst',
   'dizzy',

@@ -12,6 +12,8 @@ const ANSWER_PHRASES: Partial<Record<CommandName, string>> = {
   faster: PHRASES.faster,
   sitDown: PHRASES.sitDown,
   standUp: PHRASES.standUp,
+  standHigher: PHRASES.standHigher,
+  standLower: PHRASES.standLower,
   otherSide: PHRASES.otherSide,
   dizzy: PHRASES.dizzy,
   undo: PHRASES.undone,

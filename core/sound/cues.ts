@@ -1,4 +1,4 @@
-import { risesOf, type Timeline } from '../timeline'
+import { presentCount, risesOf, type Timeline } from '../timeline'
 import { bellAt } from './bells'
 import type { Cue } from './types'
 
@@ -18,7 +18,8 @@ export function cuesOf(timeline: Timeline, { breathTones = true } = {}): Cue[] {
     const bell = bellAt(segment, before)
     if (bell) cues.push({ kind: 'bell', atSeconds, bell })
     if (segment.kind === 'phase' && timeline.occurrences[segment.occurrence]!.counting === 'beats') {
-      cues.push({ kind: 'beat', atSeconds, strong: segment.repetition % BEATS_PER_GROUP === 1 })
+      const { repetition } = presentCount(timeline.occurrences[segment.occurrence]!, segment)
+      cues.push({ kind: 'beat', atSeconds, strong: repetition % BEATS_PER_GROUP === 1 })
     } else if (
       breathTones &&
       (segment.kind === 'phase' || segment.kind === 'rest' || segment.kind === 'watch') &&

@@ -54,6 +54,8 @@ export const PHRASES = {
   linger: 'stay here',
   sitDown: 'sit down',
   standUp: 'stand up again',
+  standHigher: 'stand higher',
+  standLower: 'stand lower',
   oneMore: 'one more',
   oneFewer: 'one fewer',
   again: 'again from the start',

@@ -1,6 +1,13 @@
-import { reminderTimes, type Occurrence, type Segment, type Timeline } from '../timeline'
+import {
+  presentCount,
+  reminderTimes,
+  type Occurrence,
+  type PresentCount,
+  type Segment,
+  type Timeline,
+} from '../timeline'
 import { announcementOf, sideAnnouncement, type Utterance } from './announcements'
-import { MOST_NUMBER_SAID, phrase, PHRASES, sidePhrases } from './phrases'
+import { MOST_NUMBER_SAID, phrase, PHRASES, sidePhrases, STANCE_PHRASES } from './phrases'
 import type { Cue, Phrase, VoiceSettings } from './types'
 
 /** What is most needed is heard when two would be said at once. */
@@ -20,12 +27,11 @@ export function spokenCues(
   voice: VoiceSettings,
   secondsOf: (phrases: readonly Phrase[]) => number,
 ): Cue[] {
-  const chains = chainsOf(timeline)
   const wishes: Wish[] = timeline.segments.flatMap((segment) => {
     const occurrence = timeline.occurrences[segment.occurrence]!
     const before = timeline.segments[segment.index - 1]
     return [
-      ...(voice.announces && chains.has(segment.occurrence) ? moveOf(segment, before) : []),
+      ...(voice.announces ? insideOf(segment, before, occurrence, voice) : []),
       ...(segment.beginsRepetition && segment.repetition > 0 && isCounted(segment)
         ? countOf(segment, occurrence, voice, levelOf(segment, before))
         : []),
@@ -58,23 +64,37 @@ function announcements(timeline: Timeline, secondsOf: (phrases: readonly Phrase[
 /** Repetitions and the breaths of a hold are counted aloud; a stretch of time and a rest are not. */
 const isCounted = ({ kind }: Segment) => kind === 'phase' || kind === 'hold'
 
-/** Which occurrences go through several moves. */
-function chainsOf({ segments }: Timeline): ReadonlySet<number> {
-  const first = new Map<number, string>()
-  const chains = new Set<number>()
-  for (const { occurrence, move, kind } of segments) {
-    if (kind !== 'phase' || !move) continue
-    if (first.has(occurrence) && first.get(occurrence) !== move) chains.add(occurrence)
-    else first.set(occurrence, move)
+/**
+ * What is said inside a repetition or a count: the name of a move of a chain as it begins (and its stance, where that is another) and how
+ * often it still comes; the word of beats that hold it for a while, and for how many.
+ */
+function insideOf(segment: Segment, before: Segment | undefined, occurrence: Occurrence, voice: VoiceSettings): Wish[] {
+  if (segment.kind !== 'phase' || segment.moveRepetitions === 0) return []
+  const atSeconds = segment.startSeconds
+  const goesOn =
+    before?.occurrence === segment.occurrence &&
+    before.kind === 'phase' &&
+    before.moveIndex === segment.moveIndex &&
+    before.side === segment.side
+  const isSameTime = before?.moveRepetition === segment.moveRepetition && before.repetition === segment.repetition
+  if (occurrence.counting === 'beats') {
+    const word = { text: segment.cue, formId: occurrence.formId, cue: segment.cue }
+    const number = segment.moveRepetitions <= MOST_NUMBER_SAID ? [phrase(String(segment.moveRepetitions))] : []
+    return goesOn ? [] : [{ rank: RANKS.move, atSeconds, phrases: [word, ...(voice.counts === 'none' ? [] : number)] }]
   }
-  return chains
+  if (goesOn && isSameTime) return []
+  const count = presentCount(occurrence, segment)
+  const left = count.of === 'move' && segment.moveRepetitions > 1 ? countPhrases(count, occurrence, voice) : []
+  if (goesOn && count.of === 'move') return left.length > 0 ? [{ rank: RANKS.count, atSeconds, phrases: left }] : []
+  const own = [phrase(segment.move), ...stanceWithin(segment, before, occurrence), ...left]
+  return [{ rank: RANKS.move, atSeconds, phrases: own }]
 }
 
-/** The name of a move of a chain as it begins. */
-function moveOf(segment: Segment, before: Segment | undefined): Wish[] {
-  if (segment.kind !== 'phase' || !segment.move) return []
-  const goesOn = before?.occurrence === segment.occurrence && before.move === segment.move && before.kind === 'phase'
-  return goesOn ? [] : [{ rank: RANKS.move, atSeconds: segment.startSeconds, phrases: [phrase(segment.move)] }]
+/** The stance of a move, where it is another than that of the move before it. */
+function stanceWithin(segment: Segment, before: Segment | undefined, { formStance }: Occurrence): Phrase[] {
+  if (before?.occurrence !== segment.occurrence || before.kind !== 'phase') return []
+  const stance = segment.stance ?? formStance
+  return stance === (before.stance ?? formStance) ? [] : [phrase(STANCE_PHRASES[stance])]
 }
 
 /** Where a form that climbs goes now, when that is somewhere else than before. */
@@ -98,29 +118,41 @@ function movementOf(
 /** What is said as a repetition begins: that it is the last one, or how many more there are, and the side where sides alternate. */
 function countOf(segment: Segment, occurrence: Occurrence, voice: VoiceSettings, level: Phrase[]): Wish[] {
   const atSeconds = segment.startSeconds
-  const turns = occurrence.sideOrder === 'alternate' && voice.announces && occurrence.counting !== 'beats'
+  const count = presentCount(occurrence, segment)
+  // How often a move of a chain comes is said with the move.
+  const said = count.of === 'move' ? [] : countPhrases(count, occurrence, voice)
+  const inBeats = occurrence.counting === 'beats'
+  // Beats change sides too fast to be called each time: the side is said with the count.
+  const turns = occurrence.sideOrder === 'alternate' && voice.announces && (!inBeats || said.length > 0)
   const side = [...(turns ? sidePhrases(segment) : []), ...(voice.announces ? level : [])]
-  if (segment.isLastOnSide && voice.counts !== 'none') {
-    return [{ rank: RANKS.last, atSeconds, phrases: [...side, phrase(PHRASES.lastOne)] }]
-  }
-  if (isNumberSaid(segment, occurrence, voice)) {
-    const count = [phrase(String(segment.remainingOnSide)), phrase(PHRASES.more)]
-    return [{ rank: RANKS.count, atSeconds, phrases: [...side, ...count] }]
+  if (said.length > 0) {
+    return [{ rank: count.isLast ? RANKS.last : RANKS.count, atSeconds, phrases: [...side, ...said] }]
   }
   return side.length > 0 ? [{ rank: RANKS.side, atSeconds, phrases: side }] : []
 }
 
+/** The count in words, as often as it is wanted. */
+function countPhrases(count: PresentCount, { counting }: Occurrence, voice: VoiceSettings): Phrase[] {
+  if (count.isLast && voice.counts !== 'none') return [phrase(PHRASES.lastOne)]
+  return isNumberSaid(count, counting, voice) ? [phrase(String(count.remaining)), phrase(PHRASES.more)] : []
+}
+
 function isNumberSaid(
-  { remainingOnSide, repetition }: Segment,
-  { counting }: Occurrence,
+  { of, remaining, repetition }: PresentCount,
+  counting: Occurrence['counting'],
   voice: VoiceSettings,
 ): boolean {
-  if (remainingOnSide === 0 || remainingOnSide > MOST_NUMBER_SAID) return false
+  if (remaining === 0 || remaining > MOST_NUMBER_SAID) return false
+  // Who has just heard for how many beats a word holds need not be told again.
   if (counting === 'beats')
-    return (voice.counts === 'all' || voice.counts === 'left') && repetition % BEATS_BETWEEN === 1
-  if (voice.counts === 'left') return remainingOnSide % voice.every === 0
+    return (
+      (voice.counts === 'all' || voice.counts === 'left') &&
+      repetition % BEATS_BETWEEN === 1 &&
+      !(of === 'word' && repetition === 1)
+    )
+  if (voice.counts === 'left') return remaining % voice.every === 0
   // A still hold wants near silence, however much is said elsewhere.
-  return voice.counts === 'all' && (counting !== 'breathHold' || remainingOnSide % voice.every === 0)
+  return voice.counts === 'all' && (counting !== 'breathHold' || remaining % voice.every === 0)
 }
 
 /** The wishes that can be granted: the most needed first, none over another. */

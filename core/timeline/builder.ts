@@ -35,22 +35,24 @@ const UNCOUNTED: Record<Side, Counted> = {
   otherWay: uncountedOn('otherWay'),
 }
 
-/** Whether a segment begins its repetition, ends it, or neither. */
-export interface Bounds {
+/** Where in its repetition a segment stands: whether it begins it or ends it, and in which move, position or word of it. */
+export interface Place extends Pick<Segment, 'moveIndex' | 'moveRepetition' | 'moveRepetitions' | 'endsMove'> {
   begins: boolean
   ends: boolean
 }
-/** All four are there once: a session has thousands of segments. */
-const WITHIN: Bounds = { begins: false, ends: false }
-const BEGINS: Bounds = { begins: true, ends: false }
-const ENDS: Bounds = { begins: false, ends: true }
-export const WHOLE: Bounds = { begins: true, ends: true }
-
-/** The bounds of a phase of so many. */
-export function boundsOfPhase(index: number, phases: number): Bounds {
-  if (index === 0) return phases === 1 ? WHOLE : BEGINS
-  return index === phases - 1 ? ENDS : WITHIN
-}
+/** Where there is one move only, and nothing inside it is counted. All are there once: a session has thousands of segments. */
+const plainPlace = (begins: boolean, ends: boolean): Place => ({
+  begins,
+  ends,
+  moveIndex: 0,
+  moveRepetition: 0,
+  moveRepetitions: 0,
+  endsMove: ends,
+})
+const WITHIN = plainPlace(false, false)
+const BEGINS = plainPlace(true, false)
+const ENDS = plainPlace(false, true)
+export const WHOLE = plainPlace(true, true)
 
 const MIRRORED: Record<Side, Side> = {
   left: 'right',
@@ -136,17 +138,17 @@ export class TimelineBuilder {
     breath: BreathKind,
     cue: string,
     move: Move | null,
-    bounds: Bounds,
+    place: Place,
     openEnded: boolean,
   ): void {
     const slot = this.slot++
     const { abandoned, actualSeconds } = this.item
     if (abandoned && slot > abandoned.slot) return
     const lengthSeconds = actualSeconds[slot] ?? plannedSeconds
-    let { begins, ends } = bounds
+    let { begins, ends, endsMove } = place
     if (begins) this.begun = true
     if (lengthSeconds <= 0) {
-      if (ends && slot in actualSeconds && abandoned?.slot !== slot) this.endRepetitionHere()
+      if (endsMove && slot in actualSeconds && abandoned?.slot !== slot) this.endHere(ends)
       return
     }
     this.pushed += 1
@@ -155,13 +157,17 @@ export class TimelineBuilder {
       return
     }
     const { side } = counted
+    const { moveIndex } = place
+    let { moveRepetition, moveRepetitions } = place
+    const isMidway = abandoned !== null && abandoned.midway && abandoned.slot === slot
+    if (isMidway) ends = endsMove = false
     begins = this.begun
     this.begun = false
     if (this.watching && isBodyKind(kind)) {
       kind = 'watch'
       counted = UNCOUNTED[side]
-      begins = false
-      ends = false
+      begins = ends = endsMove = false
+      moveRepetition = moveRepetitions = 0
       openEnded = false
     }
     const saidSide = this.mirrored ? MIRRORED[side] : side
@@ -179,9 +185,13 @@ export class TimelineBuilder {
       remainingOnSide: counted.remainingOnSide,
       remainingInStep: counted.remainingInStep,
       beginsRepetition: begins,
-      endsRepetition: ends && !(abandoned?.midway && abandoned.slot === slot),
+      endsRepetition: ends,
       isLastOnSide: counted.isLastOnSide,
       isLastInStep: counted.isLastInStep,
+      moveIndex,
+      moveRepetition,
+      moveRepetitions,
+      endsMove,
       openEnded,
       breath,
       cue,
@@ -194,10 +204,12 @@ export class TimelineBuilder {
     this.nowSeconds += lengthSeconds
   }
 
-  /** A repetition that was ended early, by a signal or a turn of the breath, ends with what was done of it. */
-  private endRepetitionHere(): void {
+  /** A move or a repetition that was ended early, by a signal or a turn of the breath, ends with what was done of it. */
+  private endHere(endsRepetition: boolean): void {
     const last = this.segments.at(-1)
-    if (last && last.occurrence === this.occurrence) last.endsRepetition = true
+    if (!last || last.occurrence !== this.occurrence) return
+    last.endsMove = true
+    last.endsRepetition ||= endsRepetition
   }
 
   /** Whole breaths of rest. */

@@ -30,14 +30,15 @@ import {
 } from './types'
 import { countsBySide, unitsInOrder, type Unit } from './units'
 
-/** The schedule of a routine as planned. */
-export function scheduleOf(routine: Routine): ScheduleItem[] {
-  return performancesOf(routine).map((performance, id) => scheduleItem(id, performance))
+/** The schedule of a routine of these forms as planned. */
+export function scheduleOf(routine: Routine, forms: readonly Form[]): ScheduleItem[] {
+  return performancesOf(routine, forms).map((performance, id) => scheduleItem(id, performance))
 }
 
 /** A performance of which nothing has been done and nothing is known but the plan. */
 export function scheduleItem(id: number, performance: Performance): ScheduleItem {
-  return { id, performance, change: NO_CHANGE, actualSeconds: {}, abandoned: null, doneUnits: 0, doneSeconds: 0 }
+  const nothingDone = { actualSeconds: {}, abandoned: null, doneUnits: 0, doneMoves: 0, doneSeconds: 0 }
+  return { id, performance, change: NO_CHANGE, moveChanges: [], ...nothingDone }
 }
 
 /**
@@ -45,7 +46,7 @@ export function scheduleItem(id: number, performance: Performance): ScheduleItem
  * Throws `UnknownFormError` when the routine names a form that is not in `forms`.
  */
 export function compileTimeline(input: CompileInput): Timeline {
-  return compileSchedule(scheduleOf(input.routine), input)
+  return compileSchedule(scheduleOf(input.routine, input.forms), input)
 }
 
 /** Compile a session's schedule, as far as it has been done and as it is to go on. Throws as `compileTimeline` does. */
@@ -73,7 +74,7 @@ export interface PieceLength {
  * as compiling the whole gives, for searches that ask many thousand times. Throws as compiling does.
  */
 export function measurePiece(input: CompileInput, from: StartingPoint): PieceLength {
-  return measureSchedule(scheduleOf(input.routine), input, from)
+  return measureSchedule(scheduleOf(input.routine, input.forms), input, from)
 }
 
 /** The same for a piece of a schedule. */
@@ -165,6 +166,7 @@ function layOutItem(
     formName: form.name,
     part: step.part,
     stance: takenStance,
+    formStance: form.stance,
     spokenNotes: stage === 'whole' ? spokenNotes : [STAGE_NOTES[stage], ...spokenNotes],
     counting: form.counting.by,
     sideOrder: form.sides,

@@ -13,15 +13,18 @@ export {
 export { compileAlone, formDifference, type FormDifference, type FormDescription } from './formDifference'
 export {
   completedRepetitions,
+  countsMoves,
   endSeconds,
   isBody,
   isOnSecondSide,
   isStill,
   momentAt,
+  presentCount,
   reminderAt,
   reminderTimes,
   segmentAt,
   type Moment,
+  type PresentCount,
 } from './moment'
 export { totalsOf, type Totals } from './totals'
 export { levelIn, risesOf } from './breathLevel'

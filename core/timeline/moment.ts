@@ -15,7 +15,7 @@ export interface Moment {
   nextSide: Segment['side'] | null
   /** That side as the cue names it. */
   nextSaidSide: Segment['side'] | null
-  /** Of a chain: how many moves this repetition still has after the present one, and the next of them. */
+  /** How many moves (of this repetition), positions or words still come after the present one, and the next of them. */
   movesRemaining: number
   nextMove: string | null
 }
@@ -42,7 +42,7 @@ export function momentAt(timeline: Timeline, atSeconds: number): Moment | null {
     nextOccurrence: timeline.occurrences[occurrence.index + 1] ?? null,
     nextSide: following?.side ?? null,
     nextSaidSide: following?.saidSide ?? null,
-    ...movesAfter(timeline, segment),
+    ...movesAfter(timeline, segment, occurrence),
   }
 }
 
@@ -99,25 +99,64 @@ export function isOnSecondSide({ sideOrder, counts }: Occurrence, { side }: Segm
 export const completedRepetitions = (segments: readonly Segment[]) =>
   segments.filter(({ endsRepetition }) => endsRepetition).length
 
+/** Whether what is counted down is how often the present move of a chain is done: it is done several times, or the chain only once. */
+export const countsMoves = ({ counting }: Occurrence, { moveRepetitions, repetitions }: Segment) =>
+  counting === 'breathRepetitions' && moveRepetitions > 0 && (moveRepetitions > 1 || repetitions === 1)
+
 /** Where a segment ends: the start of the next one, or the end of the session. */
 export function endSeconds(timeline: Timeline, segment: Segment): number {
   return timeline.segments[segment.index + 1]?.startSeconds ?? timeline.totalSeconds
 }
 
-function movesAfter(timeline: Timeline, segment: Segment): { movesRemaining: number; nextMove: string | null } {
+function movesAfter(
+  { segments }: Timeline,
+  segment: Segment,
+  { counting }: Occurrence,
+): { movesRemaining: number; nextMove: string | null } {
+  const isChain = counting === 'breathRepetitions'
   let movesRemaining = 0
   let nextMove: string | null = null
   let present = segment
-  while (segment.kind === 'phase' && !present.endsRepetition) {
-    const next = timeline.segments[present.index + 1]
-    if (!next || next.occurrence !== segment.occurrence || next.kind !== segment.kind) break
-    if (next.move !== present.move) {
+  while (segment.moveRepetitions > 0 && !(isChain && present.endsRepetition)) {
+    const next = segments[present.index + 1]
+    if (!next || next.occurrence !== segment.occurrence || next.kind !== segment.kind || next.side !== segment.side)
+      break
+    if (next.moveIndex !== present.moveIndex) {
       movesRemaining += 1
-      nextMove ??= next.move
+      nextMove ??= isChain ? next.move : next.level || next.cue
     }
     present = next
   }
   return { movesRemaining, nextMove }
+}
+
+/** What is counted down in a segment. */
+export interface PresentCount {
+  /** Times of the present move, breaths of the present position, beats of the present word; else repetitions, breaths or beats. */
+  of: 'move' | 'position' | 'word' | 'side' | 'step'
+  /** k of so many, and so many more after it. */
+  repetition: number
+  remaining: number
+  /** The last one of all that there are on this side (or, where both are counted as one, in the step). */
+  isLast: boolean
+}
+
+/** The count of a segment: inside a move, position or word where there is one; beats that change sides have one count for both. */
+export function presentCount(occurrence: Occurrence, segment: Segment): PresentCount {
+  const { moveRepetition, moveRepetitions, repetition, remainingOnSide, remainingInStep, isLastOnSide } = segment
+  const { counting, sideOrder, counts } = occurrence
+  const inside = { repetition: moveRepetition, remaining: moveRepetitions - moveRepetition }
+  if (countsMoves(occurrence, segment)) {
+    return { of: 'move', ...inside, isLast: moveRepetitions > 1 && moveRepetition === moveRepetitions }
+  }
+  if (counting !== 'breathRepetitions' && moveRepetitions > 0) {
+    return { of: counting === 'beats' ? 'word' : 'position', ...inside, isLast: isLastOnSide }
+  }
+  if (counting === 'beats' && sideOrder === 'alternate') {
+    const both = repetition * 2 - (segment.side === counts[0]?.side ? 1 : 0)
+    return { of: 'step', repetition: both, remaining: remainingInStep, isLast: segment.isLastInStep }
+  }
+  return { of: 'side', repetition, remaining: remainingOnSide, isLast: isLastOnSide }
 }
 
 function nextSideAfter(timeline: Timeline, segment: Segment): Segment | null {

@@ -1,3 +1,4 @@
+import type { Form } from '../forms'
 import type { BuildStage, Group, Pattern, Routine, Step } from '../routine'
 
 /** A step as it is done once: where in its pattern, how announced, and how much of it. */
@@ -37,20 +38,21 @@ export const plainPerformance = (step: Step): Performance => ({
 /** Quick to let go, still, then slow: how much of my breath a phase takes in each part of a release. Our choice. */
 const RELEASE_SCALES = { first: 0.6, middle: 1, last: 1.4 }
 
-/** All that is done in a routine, in order: patterns laid out, what is left out for now left out. */
-export function performancesOf(routine: Routine): Performance[] {
+/** All that is done in a routine of these forms, in order: patterns laid out, what is left out for now left out. */
+export function performancesOf(routine: Routine, forms: readonly Form[]): Performance[] {
+  const sided = new Set(forms.filter(({ sides }) => sides !== 'none').map(({ id }) => id))
   return routine.entries.flatMap((entry): Performance[] => {
     if (entry.off) return []
     if (entry.kind === 'step') return [plainPerformance(entry)]
-    return performancesOfGroup(entry)
+    return performancesOfGroup(entry, ({ formId }) => sided.has(formId))
   })
 }
 
-function performancesOfGroup(group: Group): Performance[] {
+function performancesOfGroup(group: Group, hasSides: (step: Step) => boolean): Performance[] {
   const steps = group.steps.filter(({ off }) => !off)
   const learning = group.pattern === 'link' ? steps.map((step) => plainPerformance(step)) : []
   const rounds = Array.from({ length: group.rounds }, (_, done) => {
-    const round = oneRound(group, steps)
+    const round = oneRound(group, steps, hasSides)
     return round.map((performance, index): Performance => {
       const between = index === round.length - 1 && done < group.rounds - 1 ? group.restBreaths : 0
       return { ...performance, round: done + 1, rounds: group.rounds, restBreaths: performance.restBreaths + between }
@@ -60,7 +62,7 @@ function performancesOfGroup(group: Group): Performance[] {
 }
 
 /** One round of a pattern. */
-function oneRound(group: Group, steps: readonly Step[]): Performance[] {
+function oneRound(group: Group, steps: readonly Step[], hasSides: (step: Step) => boolean): Performance[] {
   const each = (list: readonly Step[], change: (step: Step, index: number) => Partial<Performance> = () => ({})) =>
     list.map((step, index): Performance => ({ ...plainPerformance(step), ...change(step, index) }))
   const last = steps.length - 1
@@ -72,12 +74,18 @@ function oneRound(group: Group, steps: readonly Step[]): Performance[] {
         announce: index === 0 ? 'full' : 'short',
         restBreaths: 0,
       }))
-    case 'link':
-      return each(steps, (step, index) => ({
-        once: true,
-        announce: index === 0 ? 'short' : 'none',
-        restBreaths: index === last ? step.restBreaths : 0,
-      }))
+    case 'link': {
+      // One flows into the other on the same side: left and left, then right and right.
+      const sides = steps.some(hasSides) ? (['first', 'second'] as const) : (['both'] as const)
+      return sides.flatMap((side, turn) =>
+        each(steps, (step, index) => ({
+          once: true,
+          sides: hasSides(step) ? side : 'both',
+          announce: index === 0 ? 'short' : 'none',
+          restBreaths: index === last && turn === sides.length - 1 ? step.restBreaths : 0,
+        })),
+      )
+    }
     case 'buildUp':
       return steps.flatMap((step) =>
         group.stages.map((stage, index): Performance => ({

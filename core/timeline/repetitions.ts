@@ -1,8 +1,9 @@
 import type { BreathSeconds } from '../breath'
-import { isStillForm, stationAt, stationOfHold, stationsOf, type Form, type Move, type Phase } from '../forms'
+import { isStillForm, stationAt, stationsOf, type Form, type Move, type Phase } from '../forms'
 import { LONG_OUT_SECONDS } from '../routine'
-import { boundsOfPhase, WHOLE, type Counted, type TimelineBuilder } from './builder'
-import type { ScheduleItem } from './types'
+import { WHOLE, type Counted, type Place, type TimelineBuilder } from './builder'
+import { partOf, partsOfBeats, partsOfHold, type Part } from './insides'
+import type { MoveChange, ScheduleItem } from './types'
 import type { Unit } from './units'
 
 /**
@@ -42,18 +43,44 @@ function plainSeconds(phase: Phase, breath: BreathSeconds): number {
   }
 }
 
-/** A phase of a form with its move, and whether a breath begins with it. */
+/** A phase of a form with its move and its place there, and whether a breath begins with it. */
 export interface PhaseOfForm {
   phase: Phase
   move: Move
   beginsBreath: boolean
+  place: Place
 }
-/** The phases of a form in their order. */
-export function phasesOf(form: Form): PhaseOfForm[] {
-  const bare = form.moves.flatMap(({ phases }) => phases)
-  return form.moves
-    .flatMap((move) => move.phases.map((phase) => ({ phase, move })))
-    .map(({ phase, move }, index) => ({ phase, move, beginsBreath: beginsBreath(bare, index) }))
+
+/** How often a move is done in a row, with what one asked for besides; never less than once. */
+const timesOf = ({ times = 1 }: Move, index: number, changes: readonly MoveChange[]) =>
+  Math.max(
+    1,
+    changes.reduce((sum, { move, more }) => sum + (move === index ? more : 0), times),
+  )
+
+/** The phases of a form in their order, each move as often as it is done. */
+export function phasesOf(form: Form, changes: readonly MoveChange[] = []): PhaseOfForm[] {
+  const laid = form.moves.flatMap((move, moveIndex) => {
+    const times = timesOf(move, moveIndex, changes)
+    const isInside = form.moves.length > 1 || times > 1
+    return Array.from({ length: times }, (_, done) =>
+      move.phases.map((phase, index) => ({
+        phase,
+        move,
+        moveIndex,
+        moveRepetition: isInside ? done + 1 : 0,
+        moveRepetitions: isInside ? times : 0,
+        endsMove: index === move.phases.length - 1,
+      })),
+    ).flat()
+  })
+  const bare = laid.map(({ phase }) => phase)
+  return laid.map(({ phase, move, ...inside }, index) => ({
+    phase,
+    move,
+    beginsBreath: beginsBreath(bare, index),
+    place: { ...inside, begins: index === 0, ends: index === laid.length - 1 },
+  }))
 }
 
 /**
@@ -68,8 +95,8 @@ export function addRepetitions(
   settling: boolean,
 ): void {
   const stations = stationsOf(form)
-  const inHold = form.counting.by === 'breathHold'
   const isStill = isStillForm(form)
+  const partsOf = insidesOf(form, stations, phases, item)
   for (let index = item.doneUnits; index < units.length; index += 1) {
     const unit = units[index]!
     const before = index > item.doneUnits ? units[index - 1] : undefined
@@ -77,6 +104,7 @@ export function addRepetitions(
       builder.add('sideChange', builder.rules.sideChangeSeconds, unit.side, form.name)
     }
     const { side, repetition, repetitions } = unit
+    const inside = partOf(partsOf(unit), repetition)
     const remainingOnSide = repetitions - repetition
     const remainingInStep = units.length - 1 - index
     const counted: Counted = {
@@ -87,12 +115,12 @@ export function addRepetitions(
       remainingInStep,
       isLastOnSide: repetitions > 1 && remainingOnSide === 0,
       isLastInStep: repetitions > 1 && remainingInStep === 0,
-      level: inHold ? stationOfHold(stations, repetition, repetitions) : stationAt(stations, repetition),
+      level: inside && form.counting.by === 'breathHold' ? stations[inside.index]! : stationAt(stations, repetition),
     }
     if (form.counting.by === 'beats') {
-      const { phase, move } = phases[index % phases.length]!
+      const { phase, move } = phases[inside?.index ?? 0]!
       const beatSeconds = (60 / form.counting.beatsPerMinute) * builder.scaleNow()
-      builder.push('phase', beatSeconds, counted, 'free', phase.cue, move, WHOLE, false)
+      builder.push('phase', beatSeconds, counted, 'free', phase.cue, move, placeOf(WHOLE, inside), false)
     } else if (form.counting.by === 'time' || form.counting.by === 'open') {
       const { phase, move } = phases[0]!
       const seconds = index === item.doneUnits ? Math.max(0, unit.seconds - item.doneSeconds) : unit.seconds
@@ -107,9 +135,54 @@ export function addRepetitions(
         WHOLE,
         openEnded,
       )
-    } else addBreaths(builder, phases, counted, isStill ? 'hold' : 'phase', form)
+    } else {
+      const changes =
+        form.counting.by === 'breathRepetitions' ? item.moveChanges.filter(({ unit }) => unit === index) : []
+      const here = changes.length > 0 ? phasesOf(form, changes) : phases
+      const doneMoves = index === item.doneUnits ? item.doneMoves : 0
+      addBreaths(builder, here, counted, isStill ? 'hold' : 'phase', form, { inside, doneMoves })
+    }
   }
 }
+
+/** What the units of a side are divided into: a hold into its positions, beats into their words; null where into nothing. */
+function insidesOf(
+  form: Form,
+  stations: readonly string[],
+  phases: readonly PhaseOfForm[],
+  { moveChanges }: ScheduleItem,
+): (unit: Unit) => readonly number[] | null {
+  const { by } = form.counting
+  const inPositions = by === 'breathHold' && stations.length > 0
+  const inWords = by === 'beats' && phases.length > 1
+  if (!inPositions && !inWords) return () => null
+  const partsOf = (count: number) =>
+    inPositions
+      ? partsOfHold(stations.length, count, moveChanges)
+      : partsOfBeats(
+          phases.map(({ phase }) => phase.length),
+          count,
+        )
+  /** The same for all units of a side. */
+  const known = new Map<number, readonly number[]>()
+  return ({ repetitions }) => {
+    const parts = known.get(repetitions) ?? partsOf(repetitions)
+    known.set(repetitions, parts)
+    return parts
+  }
+}
+
+/** A place of a whole unit, in its position or under its word. */
+const placeOf = (place: Place, inside: Part | null): Place =>
+  inside
+    ? {
+        ...place,
+        moveIndex: inside.index,
+        moveRepetition: inside.repetition,
+        moveRepetitions: inside.repetitions,
+        endsMove: place.ends && inside.repetition === inside.repetitions,
+      }
+    : place
 
 /** A whole breath in two equal halves. */
 function halves({ inSeconds, outSeconds }: BreathSeconds): BreathSeconds {
@@ -124,12 +197,14 @@ function addBreaths(
   counted: Counted,
   kind: 'hold' | 'phase',
   form: Form,
+  { inside, doneMoves }: { inside: Part | null; doneMoves: number },
 ): void {
   const isQuick = form.cautions.includes('quickBreathing')
   const breathNow = () => (form.evenBreath ? halves(builder.breathNow()) : builder.breathNow())
   let breath = breathNow()
-  for (let index = 0; index < phases.length; index += 1) {
-    const { phase, move, beginsBreath: begins } = phases[index]!
+  const from = phaseAfterMoves(phases, doneMoves)
+  for (let index = from; index < phases.length; index += 1) {
+    const { phase, move, beginsBreath: begins, place } = phases[index]!
     if (begins) breath = breathNow()
     builder.push(
       kind,
@@ -138,8 +213,19 @@ function addBreaths(
       phase.breath,
       phase.cue,
       move,
-      boundsOfPhase(index, phases.length),
+      // Who takes a chain up again begins with the move that was left.
+      placeOf(index === from && from > 0 ? { ...place, begins: true } : place, inside),
       false,
     )
   }
+}
+
+/** Where it goes on once so many moves are done; at the beginning where all of them are. */
+function phaseAfterMoves(phases: readonly PhaseOfForm[], doneMoves: number): number {
+  let done = 0
+  for (let index = 0; index < phases.length - 1 && done < doneMoves; index += 1) {
+    if (phases[index]!.place.endsMove) done += 1
+    if (done === doneMoves) return index + 1
+  }
+  return 0
 }

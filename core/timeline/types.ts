@@ -57,6 +57,15 @@ export interface Segment {
   /** Whether it belongs to the last of several repetitions: on its side, and in the whole step. */
   isLastOnSide: boolean
   isLastInStep: boolean
+  /**
+   * The move of a chain that it belongs to (0 is the first), and the time k of n that this move is done in a row; in a hold the position and
+   * its breath k of n, in beats the word and its beat k of n. 0 of 0 where there is nothing of the kind.
+   */
+  moveIndex: number
+  moveRepetition: number
+  moveRepetitions: number
+  /** Whether that time of the move (or position, or word) is complete when it ends. */
+  endsMove: boolean
   /** The segment lasts until the practitioner says enough; its length is only what is expected. */
   openEnded: boolean
   breath: BreathKind
@@ -86,8 +95,9 @@ export interface Occurrence {
   formId: string
   formName: string
   part: ArcPart
-  /** The stance in which it begins. */
+  /** The stance in which it begins, and that of its moves which have none of their own. */
   stance: Stance
+  formStance: Stance
   /** What is said before it begins, besides its name. */
   spokenNotes: string[]
   counting: CountingKind
@@ -119,6 +129,12 @@ export interface CountChange {
   first: number
   second: number
 }
+/** In one unit (or, of a hold, on one side: 0 or 1) a move or position is done so many times (or breaths) more, or fewer. */
+export interface MoveChange {
+  unit: number
+  move: number
+  more: number
+}
 export const NO_CHANGE: CountChange = { first: 0, second: 0 }
 
 /** Why something was abandoned before its end: for good, or to be resumed further on. */
@@ -138,6 +154,10 @@ export interface ScheduleItem {
   abandoned: { slot: number; midway: boolean; why: AbandonReason } | null
   /** It takes up where an earlier item left off: so many units, and so many seconds of the next one, are done already. */
   doneUnits: number
+  /** Of the first of those units so many moves are done already, each time of a move by itself. */
+  doneMoves: number
+  /** Moves of a chain (or positions of a hold) that are done more or fewer times than the form has them. */
+  moveChanges: MoveChange[]
   doneSeconds: number
 }
 

@@ -249,7 +249,7 @@ test('a game controller that was there before is heard, each press once', async 
   await press(12, true)
   await press(12, false)
   await press(3, true)
-  await expect(came).toContainText('controller: upper buttonMinutes left')
+  await expect(came).toContainText('controller: upper buttonFit to the minutes I have')
   await expect(came.getByText('controller: cross up')).toHaveCount(1)
 })
 

@@ -13,7 +13,8 @@ const person = usePersonStore()
 const GROUPS: { name: string; actions: RemoteAction[] }[] = [
   { name: 'This form', actions: ['again', 'linger', 'otherSide', 'watchFirst'] },
   { name: 'Pace', actions: ['slower', 'faster'] },
-  { name: 'In between', actions: ['shakeOut', 'rest', 'sitDown', 'standUp'] },
+  { name: 'In between', actions: ['shakeOut', 'rest'] },
+  { name: 'Stance', actions: ['sitDown', 'standUp', 'standHigher', 'standLower'] },
   { name: 'The rest of it', actions: ['minutesLeft', 'closeNow', 'dizzy'] },
 ]
 const LEADERS = [

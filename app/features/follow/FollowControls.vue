@@ -16,7 +16,7 @@ const CONTROLS = computed(() => {
     control('oneFewer', 'One fewer', '−', 'pi pi-minus'),
     control('oneMore', 'One more', '+', 'pi pi-plus'),
     control('dizzy', 'Dizzy', 'd', 'pi pi-exclamation-circle'),
-    control('minutesLeft', 'Minutes left', 'm', 'pi pi-hourglass'),
+    control('minutesLeft', 'Minutes I have', 'm', 'pi pi-hourglass'),
     control('end', 'End', 'esc', 'pi pi-stop'),
   ]
 })

@@ -16,9 +16,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Minutes left" :draggable="false">
+  <Dialog v-model:visible="visible" modal header="How many minutes do I have?" :draggable="false">
     <p class="soft">The rest is fitted to them, with its closing. The keys 1 to 9 do the same.</p>
-    <div class="minutes" role="group" aria-label="Minutes left">
+    <div class="minutes" role="group" aria-label="Minutes I have">
       <button v-for="minutes in MINUTES" :key="minutes" type="button" @click="pick(minutes)">{{ minutes }}</button>
     </div>
   </Dialog>

@@ -1,5 +1,5 @@
 import { waitsAtEnd, type RunnerState } from '#core/runner'
-import { reminderAt, type Moment } from '#core/timeline'
+import { presentCount, reminderAt, type Moment } from '#core/timeline'
 import { SIDE_WORDS, STANCE_WORDS, directionPhrase, sidePhrase } from '~/shared/words/practice'
 import { countdownPhrase } from '~/shared/words/time'
 
@@ -83,15 +83,20 @@ function remainingWords(
     return { word: 'Your signal', number: String(remainingOnSide), detail }
   }
   if (occurrence.counting === 'time') return { ...countdownOf(moment), detail: then }
-  if (segment.repetitions === 1 && moment.nextMove !== null) {
+  const item = state.schedule[occurrence.index]
+  if (item?.abandoned) return { number: '', detail: `after this breath${then && `, ${then}`}` }
+  const count = presentCount(occurrence, segment)
+  const follows = moment.nextMove === null ? then : `then ${moment.nextMove}`
+  if (count.of === 'move' && segment.moveRepetitions === 1 && moment.nextMove !== null) {
     const moves = moment.movesRemaining === 1 ? 'more move' : 'more moves'
-    return { number: String(moment.movesRemaining), detail: `${moves}, then ${moment.nextMove}` }
+    return { number: String(moment.movesRemaining), detail: `${moves}, ${follows}` }
   }
-  if (remainingOnSide === 0) return { number: segment.isLastOnSide ? 'last' : '1', detail: then }
-  if (occurrence.sideOrder === 'alternate') return { number: String(remainingOnSide), detail: 'more each side' }
-  const inBreaths = occurrence.counting === 'breathHold'
-  const unit = inBreaths ? (remainingOnSide === 1 ? 'more breath' : 'more breaths') : 'more'
-  return { number: String(remainingOnSide), detail: `${unit}${then && `, ${then}`}` }
+  if (count.remaining === 0) return { number: count.isLast ? 'last' : '1', detail: follows }
+  if (count.of === 'side' && occurrence.sideOrder === 'alternate') {
+    return { number: String(count.remaining), detail: 'more each side' }
+  }
+  const unit = occurrence.counting === 'breathHold' ? (count.remaining === 1 ? 'more breath' : 'more breaths') : 'more'
+  return { number: String(count.remaining), detail: `${unit}${follows && `, ${follows}`}` }
 }
 
 /** Letters of the longest word. */

@@ -112,6 +112,16 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
             move.directionDegrees === null ? 'ahead is 0, two o’clock 60' : directionPhrase(move.directionDegrees)
           }}</span>
         </div>
+        <div class="field">
+          <label for="move-times">Times in a row</label>
+          <InputNumber
+            :model-value="move.times ?? 1"
+            input-id="move-times"
+            :min="1"
+            :max="36"
+            @update:model-value="change({ times: ($event ?? 1) > 1 ? $event! : undefined })"
+          />
+        </div>
         <ChoiceField
           label="Of the five phases"
           :model-value="move.phaseOfFive"

@@ -84,7 +84,7 @@ const KINDS = [
           the two halves of the screen are buttons
         </label>
         <div class="field inline">
-          <label for="minutes">“Minutes left” from a remote means</label>
+          <label for="minutes">“Fit to the minutes I have” from a remote means</label>
           <InputNumber
             :model-value="remote.minutesLeft"
             input-id="minutes"

@@ -41,8 +41,17 @@ describe('patterns on the Timeline', () => {
     expect(announced(three)).toEqual([4, 3, 3, 3, 3])
   })
   it('a link does each alone, then one flows into the other', () => {
-    expect(outline(plan('link'))).toEqual(['One 2', 'Two 2 2', 'One 1', 'Two 1 1'])
-    expect(announced(plan('link'))).toEqual([4, 4, 3])
+    expect(outline(plan('link'))).toEqual(['One 2', 'Two 2 2', 'One 1', 'Two 1 0', 'One 1', 'Two 0 1'])
+    expect(announced(plan('link'))).toEqual([4, 4, 3, 3])
+    expect(outline(plan('link', ['one', 'hold']))).toEqual(['One 2', 'Hold 2', 'One 1', 'Hold 1'])
+  })
+  it('a link flows on the same side: left and left, then right and right', () => {
+    const given = { ...plan('link', ['two', 'three']), forms: [two, { ...two, id: 'three', name: 'Three' }] }
+    const { segments, occurrences } = compileTimeline(given)
+    const flow = segments.filter(({ kind, occurrence }) => kind === 'phase' && occurrence >= 2)
+    expect(flow.map(({ occurrence, side }) => `${occurrences[occurrence]!.formName} ${side}`)).toEqual(
+      ['Two left', 'Three left', 'Two right', 'Three right'].flatMap((each) => [each, each]),
+    )
   })
   it('a build-up goes through its stages, and nothing is counted while one watches', () => {
     const given = plan('buildUp', ['one'], { stages: ['watch', 'handsOnly', 'seated', 'whole'] })
