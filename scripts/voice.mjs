@@ -36,6 +36,7 @@ const PACKS = {
     ...Object.values(phrases.PART_PHRASES),
     ...Object.values(phrases.SIDE_PHRASES),
     ...Object.values(phrases.VERSION_PHRASES),
+    ...Object.values(phrases.STANDING_LEG_PHRASES),
     ...CHOICE_NOTES,
     ...Array.from({ length: phrases.MOST_NUMBER_SAID }, (_, index) => String(index + 1)),
   ]),

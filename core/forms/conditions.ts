@@ -1,7 +1,7 @@
 import { newWayOf } from './blank'
 import { CARE, type Condition } from './care'
 import { formMyWay, withManner } from './way'
-import type { Caution, Choices, Form, HouseRules, Manner, VersionKind, Way } from './types'
+import type { Caution, Choices, Form, HouseRules, Manner, Stance, VersionKind, Way } from './types'
 
 /** A caution of a form that concerns this person: which of their conditions it is for, and why. */
 export interface CautionForMe {
@@ -48,12 +48,21 @@ export function cautionsOf(form: Form, way: Way | undefined, rules: HouseRules):
     ['breathHold', done.moves.some(({ phases }) => phases.some(({ breath }) => breath === 'hold'))],
     ['wristWeights', version === 'weighted'],
     ['strongBelly', choices.belly === 'reverse' && done.moves.some(({ phases }) => phases.some(isLed))],
-    ['standing', done.stance !== 'seated' || done.moves.some(({ stance }) => stance !== null && stance !== 'seated')],
+    ['oneLeg', has(done, 'oneLeg') && !eased.includes('oneLeg') && !form.equipment.includes(HELD)],
+    ['heelToToe', has(done, 'tandem') && !eased.includes('heelToToe')],
+    ['deepKnees', has(done, 'low') && !eased.includes('deepKnees')],
+    ['lyingFlat', has(done, 'lying')],
+    ['standing', stancesOf(done).some((stance) => stance !== 'seated')],
     ['unsteady', done.effort.balance >= UNSTEADY],
   ]
   const added = follows.flatMap(([caution, holds]) => (holds && !(own as Caution[]).includes(caution) ? [caution] : []))
   return [...own, ...added]
 }
+/** All stances that one takes in a form. */
+const stancesOf = ({ stance, moves }: Form) => moves.map((move) => move.stance ?? stance)
+const has = (form: Form, stance: Stance) => stancesOf(form).includes(stance)
+/** Who needs a chair for a form holds on to it. */
+const HELD = 'a chair'
 const isLed = ({ breath }: { breath: string }) => breath === 'in' || breath === 'out'
 /** Whether what the heels do is a choice in this form. */
 const saysHeels = ({ moves }: Form) => moves.some(({ phases }) => phases.some(({ cue }) => cue.includes('{heels}')))

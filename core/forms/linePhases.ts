@@ -102,7 +102,7 @@ function phaseBy(words: readonly Word[]): ReadPhase | null {
   return read[1] ? { breath, length: value, cue, counts: null } : { breath, length: plain, cue, counts: value }
 }
 
-/** What is said of one move alone: "here wide stance", "here x3", "toward 60 degrees", "toward 2 o'clock", "phase of wood". */
+/** What is said of one move alone: "here wide stance", "here x3", "toward 60 degrees", "facing 9 o'clock", "phase of wood". */
 export function moveItem(plain: string): Partial<Omit<Move, 'name' | 'phases'>> | null {
   const times = /^here (?:[x×] ?(\d+)|(\d+) times)$/.exec(plain)
   if (times) {
@@ -116,13 +116,21 @@ export function moveItem(plain: string): Partial<Omit<Move, 'name' | 'phases'>> 
   }
   const toward = /^toward (\d+(?:\.\d+)?) (degrees|o['’]clock)$/.exec(plain)
   if (toward) {
-    const value = Number(toward[1])
-    const degrees = toward[2] === 'degrees' ? value : (value % 12) * 30
+    const degrees = degreesOf(toward)
     return degrees < 360 ? { directionDegrees: degrees } : null
+  }
+  const facing = /^facing (\d+(?:\.\d+)?) (degrees|o['’]clock)$/.exec(plain)
+  if (facing) {
+    const degrees = degreesOf(facing)
+    return degrees < 360 ? { facingDegrees: degrees } : null
   }
   const phase = /^phase of (.+)$/.exec(plain)
   return phase && FIVE_PHASES.includes(phase[1] as FivePhase) ? { phaseOfFive: phase[1] as FivePhase } : null
 }
+
+/** A direction said in degrees or as an hour of the clock. */
+const degreesOf = ([, number, unit]: RegExpExecArray) =>
+  unit === 'degrees' ? Number(number) : (Number(number) % 12) * 30
 
 const firstCounted = (moves: readonly ReadMove[], kind: BreathKind) =>
   moves.flatMap(({ phases }) => phases).find(({ breath, counts }) => breath === kind && counts !== null)?.counts ?? null

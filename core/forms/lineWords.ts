@@ -33,8 +33,13 @@ export const STANCE_NAMES: Record<Stance, string> = {
   shoulderWidth: 'shoulder width',
   wide: 'wide stance',
   diagonalStep: 'diagonal step',
+  bow: 'bow stance',
+  empty: 'empty stance',
+  low: 'low stance',
+  tandem: 'heel to toe',
   oneLeg: 'one leg',
   seated: 'seated',
+  lying: 'lying down',
 }
 /** What people call them besides. */
 const STANCE_ALSO: Record<string, Stance> = {
@@ -47,6 +52,15 @@ const STANCE_ALSO: Record<string, Stance> = {
   sit: 'seated',
   sitting: 'seated',
   chair: 'seated',
+  bow: 'bow',
+  archer: 'bow',
+  empty: 'empty',
+  cat: 'empty',
+  low: 'low',
+  crouching: 'low',
+  tandem: 'tandem',
+  lie: 'lying',
+  lying: 'lying',
 }
 /** "Stand with the feet hip-width apart" and the like come down to the name of the stance. */
 export function stanceOf(plain: string): Stance | null {

@@ -31,6 +31,7 @@ import {
   FIVE_PHASES,
   LEVEL_ORDERS,
   MEETING_MOVES,
+  SIDE_LEGS,
   SIDE_ORDERS,
   STANCES,
   TRADITION_KINDS,
@@ -65,6 +66,7 @@ const moveSchema = strictObject<Move>({
   stance: oneOfOrNull(STANCES),
   directionDegrees: numberOrNull(0, 359),
   phaseOfFive: oneOfOrNull(FIVE_PHASES),
+  facingDegrees: numberBetween(0, 359).optional() as unknown as yup.ISchema<number | undefined>,
   times: wholeBetween(1, MOST_TIMES).optional() as unknown as yup.ISchema<number | undefined>,
 })
 
@@ -114,6 +116,7 @@ export const formSchema = strictObject<Form>({
   alike: nameSchema.optional() as unknown as yup.ISchema<string | undefined>,
   comesLast: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
   evenBreath: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
+  sideNames: optionalOneOf(SIDE_LEGS),
   still: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
   effort: strictObject<Effort>({ legs: effort(), shoulders: effort(), spine: effort(), balance: effort() }),
   versions: strictList(

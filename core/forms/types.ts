@@ -6,7 +6,20 @@ export type ArcPart = (typeof ARC_PARTS)[number]
 export const CLOSING_PARTS: readonly ArcPart[] = ['gather', 'settle']
 export const isClosingPart = (part: ArcPart) => CLOSING_PARTS.includes(part)
 
-export const STANCES = ['together', 'hipWidth', 'shoulderWidth', 'wide', 'diagonalStep', 'oneLeg', 'seated'] as const
+export const STANCES = [
+  'together',
+  'hipWidth',
+  'shoulderWidth',
+  'wide',
+  'diagonalStep',
+  'bow',
+  'empty',
+  'low',
+  'tandem',
+  'oneLeg',
+  'seated',
+  'lying',
+] as const
 export type Stance = (typeof STANCES)[number]
 
 /** What the breath does in a phase: `hold` is a short stop, `free` is unpaced breathing. */
@@ -39,6 +52,8 @@ export interface Move {
    * on the left it is mirrored. Null where nothing turns.
    */
   directionDegrees: number | null
+  /** Where one faces in it, clockwise from where the form begins; mirrored like the step. */
+  facingDegrees?: number
   /** A chain whose moves all have one begins where my cycle of the five begins. */
   phaseOfFive: FivePhase | null
   /** How often it is done in a row, where that is more than once. */
@@ -62,6 +77,9 @@ export type SideOrder = (typeof SIDE_ORDERS)[number]
 /** A side of the body, or a direction of a circle. */
 export const SIDES = ['none', 'left', 'right', 'oneWay', 'otherWay'] as const
 export type Side = (typeof SIDES)[number]
+
+/** The leg that a side names where one stands on one leg. */
+export const SIDE_LEGS = ['movingLeg', 'standingLeg'] as const
 
 /** Whether a count is meant for each side or for both together. */
 export const COUNT_SCOPES = ['perSide', 'inAll'] as const
@@ -125,7 +143,7 @@ export const FORM_CAUTIONS = [
   'armSwing',
   'neckTurn',
 ] as const
-/** Cautions that no form needs to say of itself: they follow from how it is done (see `cautionsOf`). */
+/** Cautions that no form needs to say of itself: they follow from how it is done (see `cautionsOf`); `standing` is whatever is not done sitting. */
 export const DERIVED_CAUTIONS = ['standing', 'unsteady'] as const
 export const CAUTIONS = [...FORM_CAUTIONS, ...DERIVED_CAUTIONS] as const
 export type FormCaution = (typeof FORM_CAUTIONS)[number]
@@ -173,6 +191,8 @@ export interface Form {
   still?: boolean
   /** In- and out-breath are equally long, each half of my whole breath, whatever my own breath is. */
   evenBreath?: boolean
+  /** What a side names in a form on one leg: the leg that moves (as usual), or the one that stands. */
+  sideNames?: (typeof SIDE_LEGS)[number]
   /** A word for the movement, where other forms are the same one under another name. */
   alike?: string
   effort: Effort

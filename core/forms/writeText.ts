@@ -16,11 +16,12 @@ export function writeFormWords(form: FormInWords): string {
     const usual = length === (breath === 'hold' ? HOLD_LENGTH : 1)
     return [cue === '' ? '' : quoted(cue), usual ? '' : `×${length}`, breath].filter(Boolean).join(' ')
   }
-  const line = ({ name, phases, stance, directionDegrees, phaseOfFive, times }: Move) => {
+  const line = ({ name, phases, stance, directionDegrees, facingDegrees, phaseOfFive, times }: Move) => {
     const own = [
       times === undefined ? '' : `here x${times}`,
       stance === null ? '' : `here ${STANCE_NAMES[stance]}`,
       directionDegrees === null ? '' : `toward ${directionDegrees} degrees`,
+      facingDegrees === undefined ? '' : `facing ${facingDegrees} degrees`,
       phaseOfFive === null ? '' : `phase of ${phaseOfFive}`,
     ].filter(Boolean)
     return `${quoted(name)}: ${[...own, ...phases.map(phase)].join(', ')}`

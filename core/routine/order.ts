@@ -76,11 +76,16 @@ const JOINT_SIZE: Partial<Record<string, number>> = {
 const WIDTH: Record<Stance, number> = {
   wide: 3,
   diagonalStep: 3,
+  bow: 3,
+  low: 3,
+  empty: 2,
+  tandem: 0,
   shoulderWidth: 2,
   hipWidth: 1,
   oneLeg: 1,
   together: 0,
   seated: 1,
+  lying: 1,
 }
 const HEAVY = 2
 

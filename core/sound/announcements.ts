@@ -1,6 +1,15 @@
 import { CHOICE_NOTES } from '../forms'
-import { endSeconds, type Occurrence, type Segment, type Timeline } from '../timeline'
-import { formPhrase, PART_PHRASES, phrase, PHRASES, sidePhrases, STANCE_PHRASES, VERSION_PHRASES } from './phrases'
+import { endSeconds, standingLegOf, type Occurrence, type Segment, type Timeline } from '../timeline'
+import {
+  formPhrase,
+  PART_PHRASES,
+  phrase,
+  PHRASES,
+  sidePhrases,
+  STANCE_PHRASES,
+  STANDING_LEG_PHRASES,
+  VERSION_PHRASES,
+} from './phrases'
 import type { Phrase } from './types'
 
 /** Something to be said from a time on. */
@@ -38,6 +47,7 @@ export function announcementOf(
     ...versionPhrases(occurrence, before),
     ...notePhrases(occurrence, before),
     ...sidePhrases(announce),
+    ...standingLeg(announce, occurrence),
   ]
   const dueSeconds = stanceChange?.startSeconds ?? endSeconds(timeline, announce)
   const earliestSeconds = before ? before.bodyStartSeconds + before.bodySeconds : 0
@@ -50,14 +60,24 @@ function versionPhrases({ version }: Occurrence, before: Occurrence | undefined)
   return version && version !== 'seated' && before?.version !== version ? [phrase(VERSION_PHRASES[version])] : []
 }
 
+/** The leg that stands, where one does: a side alone does not tell. */
+function standingLeg(segment: Pick<Segment, 'saidSide'>, { sideNames }: Occurrence): Phrase[] {
+  const leg = standingLegOf(segment.saidSide, sideNames)
+  return leg ? [phrase(STANDING_LEG_PHRASES[leg])] : []
+}
+
 /** What the choices say of breath and eyes, where that was not so before. */
 function notePhrases({ spokenNotes }: Occurrence, before: Occurrence | undefined): Phrase[] {
   return CHOICE_NOTES.filter((note) => spokenNotes.includes(note) && !before?.spokenNotes.includes(note)).map(phrase)
 }
 
 /** The announcement of a change of sides, over before the second side begins where there is time for it. */
-export function sideAnnouncement(segment: Segment, secondsOf: (phrases: Phrase[]) => number): Utterance {
-  const phrases = [phrase(PHRASES.changeSides), ...sidePhrases(segment)]
+export function sideAnnouncement(
+  segment: Segment,
+  occurrence: Occurrence,
+  secondsOf: (phrases: Phrase[]) => number,
+): Utterance {
+  const phrases = [phrase(PHRASES.changeSides), ...sidePhrases(segment), ...standingLeg(segment, occurrence)]
   const spareSeconds = segment.lengthSeconds - secondsOf(phrases) - AFTER_BELL_SECONDS
   return { atSeconds: segment.startSeconds + Math.min(0, spareSeconds) + AFTER_BELL_SECONDS, phrases }
 }

@@ -9,8 +9,13 @@ export const STANCE_PHRASES: Record<Stance, string> = {
   shoulderWidth: 'shoulder width',
   wide: 'wide stance',
   diagonalStep: 'step diagonally',
+  bow: 'bow stance',
+  empty: 'empty stance',
+  low: 'low stance',
+  tandem: 'heel to toe',
   oneLeg: 'on one leg',
   seated: 'sitting',
+  lying: 'lying down',
 }
 /** How it is done in each version besides sitting, which is said as a stance. */
 export const VERSION_PHRASES: Record<Exclude<VersionKind, 'seated'>, string> = {
@@ -34,6 +39,8 @@ export const SIDE_PHRASES: Record<Exclude<Side, 'none'>, string> = {
   oneWay: 'one way',
   otherWay: 'the other way',
 }
+/** Which leg stands, where one does. */
+export const STANDING_LEG_PHRASES = { left: 'stand on the left leg', right: 'stand on the right leg' } as const
 /** What is said of changes and as answers to commands. */
 export const PHRASES = {
   next: 'next',

@@ -50,7 +50,10 @@ function announcements(timeline: Timeline, secondsOf: (phrases: readonly Phrase[
   })
   const sides = timeline.segments
     .filter(({ kind }) => kind === 'sideChange')
-    .map((segment): Wish => ({ rank: RANKS.side, ...sideAnnouncement(segment, secondsOf) }))
+    .map((segment): Wish => ({
+      rank: RANKS.side,
+      ...sideAnnouncement(segment, timeline.occurrences[segment.occurrence]!, secondsOf),
+    }))
   const reminders = reminderTimes(timeline).map(({ atSeconds, reminder }): Wish => ({
     rank: RANKS.reminder,
     atSeconds,

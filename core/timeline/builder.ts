@@ -199,6 +199,7 @@ export class TimelineBuilder {
       stance: move?.stance ?? null,
       // Side and direction are said to the same person: who is told "right" is not sent to ten o'clock.
       directionDegrees: mirroredDegrees(move?.directionDegrees ?? null, saidSide),
+      facingDegrees: mirroredDegrees(move?.facingDegrees ?? null, saidSide),
       level: counted.level,
     })
     this.nowSeconds += lengthSeconds

@@ -8,6 +8,7 @@ import {
   type Form,
   type FormMyWay,
   type HouseRules,
+  type SideOrder,
   type Stance,
   type Way,
 } from '../forms'
@@ -167,6 +168,7 @@ function layOutItem(
     part: step.part,
     stance: takenStance,
     formStance: form.stance,
+    sideNames: standsOnOneLeg(form) && isSided(form.sides) ? (form.sideNames ?? 'movingLeg') : null,
     spokenNotes: stage === 'whole' ? spokenNotes : [STAGE_NOTES[stage], ...spokenNotes],
     counting: form.counting.by,
     sideOrder: form.sides,
@@ -204,6 +206,10 @@ function stillAsked(form: Form, counts: SideCounts, item: ScheduleItem, units: r
     return { side, count: inSeconds ? ofSide.reduce((sum, { seconds }) => sum + seconds, 0) - done : ofSide.length }
   })
 }
+
+const isSided = (sides: SideOrder) => sides === 'alternate' || sides === 'oneThenOther'
+const standsOnOneLeg = ({ stance, moves }: Form) =>
+  stance === 'oneLeg' || moves.some((move) => move.stance === 'oneLeg')
 
 type FormAndPhases = FormMyWay & { phases: readonly PhaseOfForm[] }
 /** What was last made of a form: searches ask for the same again and again. */

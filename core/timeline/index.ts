@@ -23,6 +23,7 @@ export {
   reminderAt,
   reminderTimes,
   segmentAt,
+  standingLegOf,
   type Moment,
   type PresentCount,
 } from './moment'

@@ -1,4 +1,5 @@
 import { bisector } from 'd3-array'
+import type { Side } from '../forms'
 import { isBodyKind, type Occurrence, type Segment, type Timeline } from './types'
 
 /** What is at a moment, what comes next, and what is left. */
@@ -147,7 +148,7 @@ export function presentCount(occurrence: Occurrence, segment: Segment): PresentC
   const { counting, sideOrder, counts } = occurrence
   const inside = { repetition: moveRepetition, remaining: moveRepetitions - moveRepetition }
   if (countsMoves(occurrence, segment)) {
-    return { of: 'move', ...inside, isLast: moveRepetitions > 1 && moveRepetition === moveRepetitions }
+    return { of: 'move', ...inside, isLast: false }
   }
   if (counting !== 'breathRepetitions' && moveRepetitions > 0) {
     return { of: counting === 'beats' ? 'word' : 'position', ...inside, isLast: isLastOnSide }
@@ -157,6 +158,13 @@ export function presentCount(occurrence: Occurrence, segment: Segment): PresentC
     return { of: 'step', repetition: both, remaining: remainingInStep, isLast: segment.isLastInStep }
   }
   return { of: 'side', repetition, remaining: remainingOnSide, isLast: isLastOnSide }
+}
+
+/** The leg that stands, as it is said, where one stands on one leg; null elsewhere. */
+export function standingLegOf(saidSide: Side, sideNames: Occurrence['sideNames']): 'left' | 'right' | null {
+  if (sideNames === null || (saidSide !== 'left' && saidSide !== 'right')) return null
+  if (sideNames === 'standingLeg') return saidSide
+  return saidSide === 'left' ? 'right' : 'left'
 }
 
 function nextSideAfter(timeline: Timeline, segment: Segment): Segment | null {

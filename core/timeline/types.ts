@@ -74,6 +74,8 @@ export interface Segment {
   /** The stance of this move where it is not the form's, and where its step goes, clockwise from straight ahead. */
   stance: Stance | null
   directionDegrees: number | null
+  /** Where one faces, clockwise from where the form begins; null where that is not said. */
+  facingDegrees: number | null
   /** The station of a form that climbs, such as "heart"; empty elsewhere. */
   level: string
 }
@@ -98,6 +100,8 @@ export interface Occurrence {
   /** The stance in which it begins, and that of its moves which have none of their own. */
   stance: Stance
   formStance: Stance
+  /** Of a form on one leg whose sides are left and right: whether the side is that of the leg that stands. */
+  sideNames: NonNullable<Form['sideNames']> | null
   /** What is said before it begins, besides its name. */
   spokenNotes: string[]
   counting: CountingKind

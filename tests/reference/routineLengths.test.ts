@@ -33,8 +33,8 @@ const BY_HAND: Record<string, { stretches: Stretch[]; steadySeconds: number }> =
   'Before the workshop opens': {
     stretches: [
       ...[s(8), b(4)], // stand and arrive, 4 breaths
-      ...[s(4), s(16 + 3 + 16)], // wrists: 16 beats at 60, each way
-      ...[s(4 + 4), s(16 + 3 + 16)], // hips: 8 beats at 30, each way; feet to shoulder width
+      ...[s(4), s(24 + 3 + 24)], // wrists: 16 beats at 40, each way
+      ...[s(4 + 4), s(20 + 3 + 20)], // hips: 8 beats at 24, each way; feet to shoulder width
       ...[s(4), s(50), b(1)], // shake: 100 at 120; a breath of rest
       ...[s(4), b(4 * 2), b(1)], // lift the basin: two breaths each time
       ...[s(4 + 4), b(2 * 2 * 2), b(1)], // the bow: 2 a side, two breaths each; wide
@@ -45,8 +45,8 @@ const BY_HAND: Record<string, { stretches: Stretch[]; steadySeconds: number }> =
       ...[s(4 + 4), b(6)], // circles on the belly; feet together
       ...[s(4), s(60)], // settle
     ],
-    // 48 + 39 + 43 + 64 + 94 + 98 + 58 + 94 + 34 + 44 + 68 + 64
-    steadySeconds: 748,
+    // 48 + 55 + 51 + 64 + 94 + 98 + 58 + 94 + 34 + 44 + 68 + 64
+    steadySeconds: 772,
   },
   'Sunday by the window': {
     stretches: [

@@ -69,7 +69,7 @@ function expectSound(form: Form, given: { pace: Pace; count: number; way?: Way; 
     return breath === 'out' && length > 1 ? Math.min(seconds, Math.max(10, outSeconds)) : seconds
   }
   const one = mine.moves
-    .flatMap(({ phases }) => phases)
+    .flatMap(({ phases, times = 1 }) => Array.from({ length: times }, () => phases).flat())
     .reduce((sum, { breath, length }) => sum + ceiling(breath, length, length * unit[breath]), 0)
   const asked = occurrences[0]!.counts.reduce((sum, side) => sum + side.count, 0)
   const actual = segments
@@ -93,7 +93,8 @@ describe('the catalogue', () => {
   it('covers all parts of the arc, all five ways of counting and every stance', () => {
     expect(new Set(CATALOGUE.map(({ part }) => part))).toEqual(new Set(ARC_PARTS))
     expect(new Set(CATALOGUE.map(({ counting }) => counting.by))).toEqual(new Set(COUNTING_KINDS))
-    expect(new Set(CATALOGUE.map(({ stance }) => stance))).toEqual(new Set(STANCES))
+    const stances = CATALOGUE.flatMap(({ stance, moves }) => [stance, ...moves.map((move) => move.stance ?? stance)])
+    expect(new Set(stances)).toEqual(new Set(STANCES))
   })
 
   it('has two schools of the eight pieces, the short form whole and in parts, and the families that schools teach', () => {

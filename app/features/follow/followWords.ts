@@ -1,6 +1,6 @@
 import { waitsAtEnd, type RunnerState } from '#core/runner'
-import { presentCount, reminderAt, type Moment } from '#core/timeline'
-import { SIDE_WORDS, STANCE_WORDS, directionPhrase, sidePhrase } from '~/shared/words/practice'
+import { presentCount, reminderAt, standingLegOf, type Moment } from '#core/timeline'
+import { SIDE_WORDS, STANCE_WORDS, directionPhrase, facingPhrase, sidePhrase } from '~/shared/words/practice'
 import { countdownPhrase } from '~/shared/words/time'
 
 /** What the follower reads: one large word, one large number, and what they belong to. */
@@ -33,7 +33,12 @@ function wordsOf(moment: Moment, state: RunnerState): Omit<FollowWords, 'coming'
     case 'stanceChange':
       return { ...usual, ...comingWords(moment) }
     case 'sideChange':
-      return { ...usual, word: 'Change', ...countdownOf(moment), detail: `to ${sidePhrase(segment.saidSide)}` }
+      return {
+        ...usual,
+        word: 'Change',
+        ...countdownOf(moment),
+        detail: `to ${sidePhrase(segment.saidSide)}${legPhrase(moment)}`,
+      }
     case 'rest':
       return { heading: 'A breath between', word: 'Rest', number: '', detail: then, screenSide: 'middle' }
     case 'watch':
@@ -43,6 +48,10 @@ function wordsOf(moment: Moment, state: RunnerState): Omit<FollowWords, 'coming'
   }
 }
 
+const legPhrase = ({ segment, occurrence }: Moment) => {
+  const leg = standingLegOf(segment.saidSide, occurrence.sideNames)
+  return leg ? `, standing on the ${leg} leg` : ''
+}
 const roundPhrase = ({ round, rounds }: Moment['occurrence']) => (rounds > 1 ? `, round ${round} of ${rounds}` : '')
 const countdownOf = ({ secondsLeftInSegment }: Moment) => ({ number: countdownPhrase(secondsLeftInSegment) })
 
@@ -50,14 +59,16 @@ const countdownOf = ({ secondsLeftInSegment }: Moment) => ({ number: countdownPh
 function headingOf({ segment, occurrence }: Moment): string {
   const name = segment.move && segment.move !== occurrence.formName ? segment.move : occurrence.formName
   const turn = segment.directionDegrees === null ? '' : `, ${directionPhrase(segment.directionDegrees)}`
+  const facing = segment.facingDegrees === null ? '' : `, ${facingPhrase(segment.facingDegrees)}`
   const side = SIDE_WORDS[segment.saidSide]
-  return `${name}${side && `, ${side}`}${turn}${segment.level && `, ${segment.level}`}${roundPhrase(occurrence)}`
+  return `${name}${side && `, ${side}`}${turn}${facing}${segment.level && `, ${segment.level}`}${roundPhrase(occurrence)}`
 }
 
 /** What comes: its name, stance and side, and how long until it begins. */
 function comingWords({ segment, occurrence, secondsIntoSegment }: Moment) {
   const side = SIDE_WORDS[segment.saidSide]
-  const details = [STANCE_WORDS[occurrence.stance], side && `${side} first`]
+  const leg = standingLegOf(segment.saidSide, occurrence.sideNames)
+  const details = [STANCE_WORDS[occurrence.stance], side && `${side} first`, leg && `standing on the ${leg} leg`]
   return {
     heading: segment.kind === 'announce' ? `Next${roundPhrase(occurrence)}` : 'Take the stance',
     word: occurrence.formName,
@@ -115,7 +126,7 @@ export function spokenLine(moment: Moment): string {
     case 'announce':
       return `Next: ${[occurrence.formName, STANCE_WORDS[occurrence.stance], side && `${side} first`, ...occurrence.spokenNotes].filter(Boolean).join(', ')}.`
     case 'sideChange':
-      return `Change to ${side}.`
+      return `Change to ${side}${legPhrase(moment)}.`
     case 'rest':
       return 'Rest a breath.'
     case 'watch':

@@ -11,6 +11,7 @@ import {
   MEETING_MOVES,
   plainMove,
   SIDE_ORDERS,
+  SIDE_LEGS,
   STANCES,
   type CountingKind,
   type Form,
@@ -144,6 +145,7 @@ const ON_BREATHS = [
   { value: 'in', name: 'on the in-breath' },
   { value: 'out', name: 'on the out-breath' },
 ] as const
+const SIDE_LEG_WORDS = { movingLeg: 'the leg that moves', standingLeg: 'the leg that stands' }
 const SCOPES = { perSide: 'for each side', inAll: 'for both together' }
 const save = handleSubmit(async (given) => {
   const form = plainCopy(given) as Form
@@ -226,6 +228,13 @@ const save = handleSubmit(async (given) => {
           :options="named(COUNT_SCOPES, SCOPES)"
         />
       </div>
+      <ChoiceField
+        v-if="stance === 'oneLeg' && (sides === 'alternate' || sides === 'oneThenOther')"
+        label="A side is that of"
+        :model-value="values.sideNames ?? 'movingLeg'"
+        :options="named(SIDE_LEGS, SIDE_LEG_WORDS)"
+        @update:model-value="$event && set('sideNames', $event)"
+      />
       <fieldset class="counts">
         <legend class="label">Count</legend>
         <div v-for="each in ['least', 'usual', 'most', 'step'] as const" :key="each" class="field">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { FIVE_PHASES, plainMove, STANCES, type Move, type Phase } from '#core/forms'
-import { STANCE_WORDS, directionPhrase } from '~/shared/words/practice'
+import { STANCE_WORDS, directionPhrase, facingPhrase } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import PhaseStrip from './PhaseStrip.vue'
 
@@ -110,6 +110,20 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
           />
           <span class="small soft">{{
             move.directionDegrees === null ? 'ahead is 0, two o’clock 60' : directionPhrase(move.directionDegrees)
+          }}</span>
+        </div>
+        <div class="field">
+          <label for="move-facing">Facing, degrees clockwise</label>
+          <InputNumber
+            :model-value="move.facingDegrees ?? null"
+            input-id="move-facing"
+            :min="0"
+            :max="359"
+            placeholder="270"
+            @update:model-value="change({ facingDegrees: $event ?? undefined })"
+          />
+          <span class="small soft">{{
+            move.facingDegrees === undefined ? 'left is 270' : facingPhrase(move.facingDegrees)
           }}</span>
         </div>
         <div class="field">

@@ -14,6 +14,7 @@ import {
   countPhrase,
   diagonalPhrase,
   directionPhrase,
+  facingPhrase,
 } from '~/shared/words/practice'
 import FormCare from './FormCare.vue'
 import FormEditor from './FormEditor.vue'
@@ -53,10 +54,12 @@ async function tryAlone() {
 }
 
 /** What of a move differs from the form: its stance, its direction, its phase of the five. */
-const moveWords = ({ stance, directionDegrees, phaseOfFive }: Move) =>
+const moveWords = ({ stance, directionDegrees, facingDegrees, phaseOfFive, times }: Move) =>
   [
     stance && STANCE_WORDS[stance],
     directionDegrees === null ? '' : directionPhrase(directionDegrees),
+    facingDegrees === undefined ? '' : facingPhrase(facingDegrees),
+    times && times > 1 ? `${times} times` : '',
     phaseOfFive && `phase of ${phaseOfFive}`,
   ]
     .filter(Boolean)

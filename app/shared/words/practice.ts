@@ -259,6 +259,19 @@ export function directionPhrase(degrees: number): string {
   return Number.isInteger(hour) ? `toward ${hour} o’clock` : `toward ${degrees}°`
 }
 
+const FACINGS = [
+  'ahead',
+  'the right corner',
+  'right',
+  'the right corner behind',
+  'back',
+  'the left corner behind',
+  'left',
+  'the left corner',
+]
+/** "facing left", "facing the right corner": to the nearest eighth of the circle. */
+export const facingPhrase = (degrees: number) => `facing ${FACINGS[Math.round(degrees / 45) % 8]}`
+
 /** How far a form is learned. */
 export const STAGE_WORDS: Record<LearningStage, string> = {
   watch: 'watching',

@@ -25,7 +25,7 @@ const left = (state: RunnerState) => momentAt(state.timeline, state.positionSeco
 const HALF_BREATH = 5.001
 
 describe('"I have N minutes left"', () => {
-  const half = followed(MORNING, 240)
+  const half = followed(MORNING, 264)
   const whole = left(half) / 60
 
   it.each([0.75, 0.6, 0.5])('fits the rest to %f of it, to half a breath, with the closing kept', (share) => {
@@ -53,7 +53,7 @@ describe('"I have N minutes left"', () => {
     expect(later.some(({ part }) => !CLOSING_PARTS.includes(part))).toBe(true)
   })
   it('leaves out all of the closing but its end, where its least counts take too long', () => {
-    const late = followed(MORNING, 460)
+    const late = followed(MORNING, 484)
     const whole = take(late, refitRemainder(late, 100))
     const short = take(late, refitRemainder(late, 45))
     expect(left(short)).toBeLessThan(left(whole))
@@ -61,7 +61,7 @@ describe('"I have N minutes left"', () => {
     expect(short.timeline.occurrences.at(-1)!.formName).toBe(whole.timeline.occurrences.at(-1)!.formName)
   })
   it('goes straight to the closing when there is time for nothing else', () => {
-    const late = followed(MORNING, 460)
+    const late = followed(MORNING, 484)
     const state = take(late, refitRemainder(late, 75))
     const after = state.timeline.occurrences.slice(hereOf(state)!.index + 1)
     expect(after.length).toBeGreaterThan(0)
@@ -108,7 +108,7 @@ describe('"I have N minutes left"', () => {
 
 describe('"close now"', () => {
   it('leaves with this breath and closes for as long as suits what was done', () => {
-    const early = followed(MORNING, 210)
+    const early = followed(MORNING, 234)
     const state = take(early, closeNow(early))
     const here = hereOf(state)!
     const end = state.timeline.occurrences[here.index]!

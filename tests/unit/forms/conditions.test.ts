@@ -24,6 +24,23 @@ const rules = (change: Partial<HouseRules> = {}): HouseRules => ({ ...USUAL_HOUS
 const asTaught = (name: string) => cautionsOf(form(name), undefined, rules())
 const concerns = (...cautions: Caution[]) => new Set(cautions)
 
+describe('cautions that follow from the stance', () => {
+  const of = (change: Parameters<typeof aForm>[0]) => cautionsOf(aForm(change), undefined, rules())
+  it('are there in forms of one’s own that say nothing of them', () => {
+    expect(of({ stance: 'oneLeg' })).toContain('oneLeg')
+    expect(of({ stance: 'tandem' })).toContain('heelToToe')
+    expect(of({ stance: 'low' })).toContain('deepKnees')
+    expect(of({ stance: 'lying' })).toEqual(expect.arrayContaining(['lyingFlat', 'standing']))
+    const [move] = aForm().moves
+    expect(of({ moves: [move!, { ...move!, name: 'B', stance: 'oneLeg' }] })).toContain('oneLeg')
+  })
+  it('are not where a chair is held on to, or where one sits', () => {
+    expect(of({ stance: 'oneLeg', equipment: ['a chair'] })).not.toContain('oneLeg')
+    const seated = { ...plainWay('w', 'a-form'), version: 'seated' as const }
+    expect(cautionsOf(aForm({ stance: 'oneLeg' }), seated, rules())).toEqual([])
+  })
+})
+
 describe('cautions for my own conditions', () => {
   it('are only those that concern me, with the condition and the reason named', () => {
     const found = cautionsForMe(asTaught('Hands to the feet'), ['soreLowBack', 'soreKnees'])

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { plainMove, type Form } from '#core/forms'
 import { lingerAhead, outcomeOf, readyRunner, reduce, tick, type PlainCommand, type RunnerState } from '#core/runner'
-import { isBody, momentAt, presentCount } from '#core/timeline'
+import { isBody, momentAt, presentCount, standingLegOf } from '#core/timeline'
 import { aForm, aPlan, FREE_MOVE } from '../../helpers'
 
 const T0 = 1_700_000_000_000
@@ -41,7 +41,7 @@ describe('inside a chain', () => {
     const state = follow(chain, 1)
     expect(moves(state)).toBe('ABBBC')
     expect(countNow(at(state, 12))).toMatchObject({ of: 'move', repetition: 1, remaining: 2, isLast: false })
-    expect(countNow(at(state, 32))).toMatchObject({ remaining: 0, isLast: true })
+    expect(countNow(at(state, 32))).toMatchObject({ remaining: 0, isLast: false })
     expect(now(at(state, 12))).toMatchObject({ movesRemaining: 1, nextMove: 'C' })
   })
   it('one more and one fewer are of the present move, and what has begun stays', () => {
@@ -167,5 +167,21 @@ describe('an open step', () => {
     const state = follow(open, 60, [100, command])
     expect(now(state).occurrence.formId).toBe('last')
     expect(outcomeOf(at(state, 500))!.done[0]).toMatchObject({ outcome: 'done', counts: [{ count: 100 }] })
+  })
+})
+
+describe('the leg that stands', () => {
+  it('is the other one than the side’s, or the side’s own where the form says so, as the cue names it', () => {
+    expect(standingLegOf('left', 'movingLeg')).toBe('right')
+    expect(standingLegOf('left', 'standingLeg')).toBe('left')
+    expect(standingLegOf('none', 'movingLeg')).toBeNull()
+    expect(standingLegOf('left', null)).toBeNull()
+    const names = (change: Partial<Form>) =>
+      readyRunner(aPlan([{ form: aForm({ stance: 'oneLeg', sides: 'oneThenOther', ...change }), count: 1 }])).timeline
+        .occurrences[0]!.sideNames
+    expect(names({})).toBe('movingLeg')
+    expect(names({ sideNames: 'standingLeg' })).toBe('standingLeg')
+    expect(names({ stance: 'wide' })).toBeNull()
+    expect(names({ sides: 'bothDirections' })).toBeNull()
   })
 })
