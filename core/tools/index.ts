@@ -4,6 +4,7 @@ import { validate, type Checked, type TimeGiven } from '../basics'
 import { checkRoutine, fitRoutine, propose } from '../compose'
 import { compileTimeline, TooLongError, totalsOf, UnknownFormError } from '../timeline'
 import { checkRequestSchema, compileRequestSchema, fitRequestSchema, proposeRequestSchema } from './requests'
+export { MOST_SAID_LETTERS, sayRequestSchema } from './requests'
 
 /** One thing that can be asked: the schema of what it takes, and the function that answers it. */
 interface Tool {

@@ -1,3 +1,4 @@
+import * as yup from 'yup'
 import {
   idSchema,
   numberBetween,
@@ -96,4 +97,19 @@ export const checkRequestSchema = strictObject<CheckRequest>({
   conditions: strictList(oneOf(CONDITIONS), CONDITIONS.length),
   stages: stagesSchema,
   longestStillSeconds: numberOrNull(0, 86_400),
+})
+
+/** So many letters are said at once at most. */
+export const MOST_SAID_LETTERS = 120
+const CONTROL = /[\p{Cc}\u202a-\u202e\u2066-\u2069]/u
+
+/** What is asked of the voice. */
+export const sayRequestSchema = strictObject<{ text: string }>({
+  text: yup
+    .string()
+    .strict()
+    .defined('${path} is missing')
+    .max(MOST_SAID_LETTERS, `\${path} may have at most ${MOST_SAID_LETTERS} letters`)
+    .test('words', '${path} must have a letter or a figure', (text) => /[\p{L}\p{N}]/u.test(text ?? ''))
+    .test('plain', '${path} must be one line of plain text', (text) => !CONTROL.test(text ?? '')),
 })

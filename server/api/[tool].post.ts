@@ -1,17 +1,18 @@
 import { toolNamed } from '#core/tools'
 import { readLimitedText } from '~~/server/support/body'
 import { badRequest, noAnswer, noSuchRoute } from '~~/server/support/faults'
-import { askTool, isBusy, NoAnswerError } from '~~/server/support/toolPool'
+import { NoAnswerError } from '~~/server/support/threadPool'
+import { toolPool } from '~~/server/support/toolPool'
 
 /** Any of the tools by its name: takes and answers JSON, as `docs/formats.md` says of each; worked out beside the server. */
 export default defineEventHandler(async (event) => {
   const name = getRouterParam(event, 'tool') ?? ''
   if (!toolNamed(name)) throw noSuchRoute()
-  if (isBusy()) throw noAnswer(event, 'busy')
+  if (toolPool.isBusy()) throw noAnswer(event, 'busy')
   const body = await readLimitedText(event)
   let answer
   try {
-    answer = await askTool({ name, body }, () => event.node.res.destroyed)
+    answer = await toolPool.ask({ name, body }, () => event.node.res.destroyed)
   } catch (error) {
     throw noAnswer(event, error instanceof NoAnswerError ? error.why : 'tooMuch')
   }

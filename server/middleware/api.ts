@@ -7,6 +7,7 @@ const ROUTES = new Map<string, readonly string[]>([
   ['/api/mode', READ],
   ['/api/catalogue', READ],
   ['/api/demo', READ],
+  ['/api/say', ['POST']],
   ...TOOLS.map(({ name }): [string, readonly string[]] => [`/api/${name}`, ['POST']]),
 ])
 

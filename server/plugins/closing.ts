@@ -1,4 +1,5 @@
-import { closePool } from '~~/server/support/toolPool'
+import { sayPool } from '~~/server/support/sayPool'
+import { toolPool } from '~~/server/support/toolPool'
 
 /** Asked to go, the server is gone within five seconds: what runs may finish, what waits is turned away. */
 const WORK_MS = 2500
@@ -7,7 +8,9 @@ const MOST_MS = 4700
 
 export default defineNitroPlugin((nitro) => {
   process.env.NITRO_SHUTDOWN_TIMEOUT ??= String(CONNECTIONS_MS)
-  nitro.hooks.hook('close', () => closePool(WORK_MS))
+  nitro.hooks.hook('close', async () => {
+    await Promise.all([toolPool.close(WORK_MS), sayPool.close(WORK_MS)])
+  })
   const goAnyway = () => void setTimeout(() => process.exit(0), MOST_MS).unref()
   process.once('SIGTERM', goAnyway).once('SIGINT', goAnyway)
 })

@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import type { Fault } from '#core/basics'
-import type { NoAnswerError } from './toolPool'
+import type { NoAnswerError } from './threadPool'
 
 /** A 400 (or another) that names each field at fault in a sentence. */
 export function badRequest(faults: Fault[], statusCode = 400) {

@@ -152,3 +152,41 @@ test('POST /api/propose proposes what is wise, and names what is wrong', async (
   expect(bad.status()).toBe(400)
   expect(JSON.stringify(await bad.json())).toContain('purpose must be one of')
 })
+
+test('POST /api/say answers words with a sound, and keeps to its limits', async ({ request }) => {
+  const say = (text: unknown) => request.post('/api/say', { data: { text } })
+  const answer = await say('Moon over the well')
+  expect(answer.status()).toBe(200)
+  expect(answer.headers()['content-type']).toBe('audio/wav')
+  const wav = await answer.body()
+  expect([wav.toString('latin1', 0, 4), wav.toString('latin1', 8, 12)]).toEqual(['RIFF', 'WAVE'])
+  const samples = new Int16Array(wav.buffer.slice(wav.byteOffset + 44, wav.byteOffset + wav.length - (wav.length % 2)))
+  const seconds = samples.length / wav.readUInt32LE(24)
+  expect(seconds).toBeGreaterThan(0.8)
+  expect(seconds).toBeLessThan(2.5)
+  expect(samples.reduce((most, each) => Math.max(most, Math.abs(each)), 0)).toBeGreaterThan(3000)
+  // The same words sound the same, others do not; marks on letters make no difference.
+  expect((await (await say('Moon over the well')).body()).equals(wav)).toBe(true)
+  expect((await (await say('Mōon over the wéll')).body()).equals(wav)).toBe(true)
+  expect((await (await say('Sun over the well')).body()).equals(wav)).toBe(false)
+
+  for (const [text, message] of [
+    ['', 'text must have a letter or a figure.'],
+    ['x'.repeat(121), 'text may have at most 120 letters.'],
+    ['one\ntwo', 'text must be one line of plain text.'],
+    [7, /text/],
+  ] as const) {
+    const refused = await say(text)
+    expect(refused.status()).toBe(400)
+    expect((await refused.json()).data.faults[0].message).toEqual(
+      typeof message === 'string' ? message : expect.stringMatching(message),
+    )
+  }
+  expect((await say('気功')).status()).toBe(422)
+  expect((await request.get('/api/say')).status()).toBe(405)
+  // More at once than are worked at: each is answered or asked to come again, and none is lost.
+  const many = await Promise.all(Array.from({ length: 20 }, (_, at) => say(`Form number ${at}`)))
+  const statuses = new Set(many.map((each) => each.status()))
+  expect([...statuses].every((status) => status === 200 || status === 429)).toBe(true)
+  expect(statuses.has(200)).toBe(true)
+})

@@ -45,10 +45,15 @@ const first = computed(() => props.state.timeline.occurrences[0])
       <Button size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
       <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
     </div>
+    <p v-if="follow.unsaid.length > 0" class="soft" role="status">
+      {{ follow.unsaid.length === 1 ? 'One wording' : `${follow.unsaid.length} wordings` }} of my own cannot be said
+      now, as the server did not answer: {{ follow.unsaid.slice(0, 3).join(', ')
+      }}{{ follow.unsaid.length > 3 ? ' …' : '' }}. All of it stands on the screen; the next session asks again.
+    </p>
     <p class="soft">
-      Space begins and pauses. Arrows go on and back, plus and minus change the count, m says how many minutes are left,
-      d drops all pacing, u takes the last change back, escape ends. Put the device where you can hear it: there is time
-      to step back. <NuxtLink to="/remote">Try your remote</NuxtLink>
+      Space begins and pauses. Arrows go on and back, plus and minus change the count, m fits the rest to the minutes I
+      have, d drops all pacing, u takes the last change back, escape ends. Put the device where you can hear it: there
+      is time to step back. <NuxtLink to="/remote">Try your remote</NuxtLink>
     </p>
   </div>
 </template>

@@ -17,6 +17,7 @@ import {
   type Form,
   type MeetingMove,
   USUAL_BEATS_PER_MINUTE,
+  wayFor,
 } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
 import { COUNTING_WORDS, MEETING_WORDS, PART_WORDS, SIDE_ORDER_WORDS, STANCE_WORDS } from '~/shared/words/practice'
@@ -25,6 +26,7 @@ import FormExtras from './FormExtras.vue'
 import FormMoves from './FormMoves.vue'
 import FormPreview from './FormPreview.vue'
 import FormVersions from './FormVersions.vue'
+import { learnWordsOf } from '~/shared/sound/ownWords'
 import { plainCopy } from '~/shared/store/plainCopy'
 
 /** Writing down a form of one's own, or changing one. Faults are said beside their field; nothing is half-kept. */
@@ -147,12 +149,19 @@ const ON_BREATHS = [
 ] as const
 const SIDE_LEG_WORDS = { movingLeg: 'the leg that moves', standingLeg: 'the leg that stands' }
 const SCOPES = { perSide: 'for each side', inAll: 'for both together' }
+/** The words of the form are asked for once, so that they can be said when it is followed. */
+function learnWords(form: Form) {
+  const { sound, voice, rules, pace } = person.settings
+  const way = wayFor({ formId: form.id }, person.person.ways)
+  void learnWordsOf(form, { way, rules }, pace, { sound, voice, recordings: person.person.recordings })
+}
 const save = handleSubmit(async (given) => {
   const form = plainCopy(given) as Form
   form.moves = form.moves.map((move, index) =>
     index === 0 && form.moves.length === 1 ? { ...move, name: form.name } : move,
   )
   await person.putForm(form)
+  learnWords(form)
   await navigateTo(`/forms/${form.id}`)
 })
 </script>

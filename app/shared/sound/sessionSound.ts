@@ -1,7 +1,15 @@
 import { shallowRef } from 'vue'
 import type { Recording } from '#core/formats'
 import { waitsFrom, type CommandName, type RunnerState } from '#core/runner'
-import { answerPhrases, cuesOf, spokenCues, type Cue, type SoundSettings, type VoiceSettings } from '#core/sound'
+import {
+  answerPhrases,
+  cuesOf,
+  spokenCues,
+  wordsOf,
+  type Cue,
+  type SoundSettings,
+  type VoiceSettings,
+} from '#core/sound'
 import type { Timeline } from '#core/timeline'
 import { audioSecondsAt, driveBy } from './clock'
 import { createLingerCues } from './lingerCues'
@@ -26,19 +34,30 @@ export function createSessionSound(now: () => SoundOfPerson, onBeat: (sinceMs?: 
   const speaker = createSpeaker()
   /** The clips are at hand, and how long words take is known. */
   const voiceReady = shallowRef(false)
+  /** Rises when more words can be said than before: then what is said is worked out anew. */
+  const learnt = shallowRef(0)
+  /** Words of my own that cannot be said now, as nobody answered who could make them. */
+  const unsaid = shallowRef<string[]>([])
   const cuesWhileLingering = createLingerCues()
   let worker: SoundWorkerClient | null = null
   let player: Player | null = null
 
-  function openVoice() {
+  async function openVoice() {
     const { voice, recordings } = now()
     speaker.set(voice, recordings)
-    void speaker.open().then(() => (voiceReady.value = true))
+    await speaker.open()
+    voiceReady.value = true
   }
   /** Have at hand what the first bell needs: it is due with the first key. */
   function prepare() {
     worker ??= startSoundWorker(BEAT_MS, onBeat)
-    openVoice()
+    void openVoice()
+  }
+  /** Have at hand what this session says of one's own. */
+  async function learnWords(timeline: Timeline) {
+    await openVoice()
+    unsaid.value = now().sound.silent ? [] : await speaker.learn(wordsOf(timeline))
+    learnt.value += 1
   }
   /** Let it sound; works best from a key or a tap. */
   function open() {
@@ -56,7 +75,7 @@ export function createSessionSound(now: () => SoundOfPerson, onBeat: (sinceMs?: 
   function cuesFor(timeline: Timeline, breathTones: boolean): Cue[] {
     const { voice, recordings } = now()
     speaker.set(voice, recordings)
-    const said = voiceReady.value ? spokenCues(timeline, voice, speaker.secondsOf) : []
+    const said = voiceReady.value && learnt.value >= 0 ? spokenCues(timeline, voice, speaker.secondsOf) : []
     return [...cuesOf(timeline, { breathTones }), ...said].sort((one, other) => one.atSeconds - other.atSeconds)
   }
 
@@ -94,6 +113,8 @@ export function createSessionSound(now: () => SoundOfPerson, onBeat: (sinceMs?: 
     worker = null
   }
   return {
+    unsaid,
+    learnWords,
     prepare,
     open,
     cuesFor,

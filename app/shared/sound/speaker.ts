@@ -1,6 +1,8 @@
 import { fromBase64, type Recording } from '#core/formats'
 import { guessedSeconds, type Phrase, type VoiceSettings } from '#core/sound'
 
+import { keyOf, saidClips, type SaidClip } from './saidClips'
+
 /** Where each clip lies in its pack, how long it is in bytes and in seconds. */
 type VoiceIndex = Record<'words' | 'forms' | 'movements', Record<string, [at: number, bytes: number, seconds: number]>>
 type Pack = keyof VoiceIndex
@@ -15,6 +17,11 @@ export interface Speaker {
   /** Use these settings and recordings from now on. */
   set: (voice: VoiceSettings, recordings: readonly Recording[]) => void
   secondsOf: (phrases: readonly Phrase[]) => number
+  /**
+   * Have words of my own at hand for which no clip ships and nothing is recorded: kept ones, the others asked for once. What could not be
+   * had now is given back.
+   */
+  learn: (phrases: readonly Phrase[]) => Promise<string[]>
   /** Samples for all of it; null where the device itself must speak. */
   buffersOf: (phrases: readonly Phrase[], context: BaseAudioContext) => Promise<AudioBuffer[] | null>
   /** Let the device speak in so many seconds; the answer calls it off. */
@@ -34,17 +41,20 @@ export function createSpeaker(): Speaker {
   const packs = new Map<Pack, Promise<ArrayBuffer>>()
   const clips = new Map<string, Promise<AudioBuffer>>()
   let mine = new Map<string, Recording>()
+  const said = new Map<string, SaidClip>()
   let byDevice = false
 
   const recordingOf = ({ formId, cue }: Phrase) => (formId ? mine.get(`${formId} ${cue.toLowerCase()}`) : undefined)
   const clipOf = (text: string) => {
-    const key = text.trim().toLowerCase()
+    const key = keyOf(text)
     for (const pack of ['words', 'forms', 'movements'] as const) {
       const at = index?.[pack][key]
       if (at) return { pack, key, at }
     }
     return null
   }
+
+  const saidOf = (text: string) => said.get(keyOf(text))
 
   function packOf(pack: Pack): Promise<ArrayBuffer> {
     const known = packs.get(pack) ?? fetch(`/voice/${pack}.bin`).then((answer) => answer.arrayBuffer())
@@ -80,9 +90,16 @@ export function createSpeaker(): Speaker {
     secondsOf: (phrases) =>
       phrases.reduce((sum, each) => {
         const own = recordingOf(each)?.seconds
-        const clip = byDevice ? null : clipOf(each.text)?.at[2]
+        const clip = byDevice ? null : (clipOf(each.text)?.at[2] ?? saidOf(each.text)?.seconds)
         return sum + GAP_SECONDS + (own ?? clip ?? (byDevice ? guessedSeconds(each.text) : 0))
       }, 0),
+    async learn(phrases) {
+      if (byDevice || !index) return []
+      const unknown = phrases.filter((each) => !recordingOf(each) && !clipOf(each.text) && !saidOf(each.text))
+      const { clips: made, missing } = await saidClips(unknown.map(({ text }) => text))
+      for (const clip of made) said.set(clip.id, clip)
+      return missing
+    },
     async buffersOf(phrases, context) {
       // One's own voice and the device's cannot be put one after the other on one clock: own recordings are then used by themselves.
       if (byDevice && !phrases.some(recordingOf)) return null
@@ -90,11 +107,14 @@ export function createSpeaker(): Speaker {
       for (const each of phrases) {
         const own = recordingOf(each)
         const clip = clipOf(each.text)
+        const voiced = saidOf(each.text)
         if (own) {
           parts.push(await decoded(own.id, async () => fromBase64(own.wav).buffer, context))
         } else if (clip) {
           const [at, bytes] = clip.at
           parts.push(await decoded(clip.key, async () => (await packOf(clip.pack)).slice(at, at + bytes), context))
+        } else if (voiced) {
+          parts.push(await decoded(`said ${voiced.id}`, async () => voiced.wav.slice(0), context))
         } else continue
         parts.push(silence(context, GAP_SECONDS))
       }

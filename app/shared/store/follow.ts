@@ -97,6 +97,7 @@ export const useFollowStore = defineStore('follow', () => {
     before.value = NOT_SAID
     answer.value = null
     sound.prepare()
+    void sound.learnWords(state.value.timeline)
     id = crypto.randomUUID()
     timeZone = deviceTimeZone()
   }
@@ -270,6 +271,7 @@ export const useFollowStore = defineStore('follow', () => {
     // The wall clock may have been set back since: time does not run backward in a session.
     setSessionClock(latest.running.aliveAtMs)
     state.value = tick(replay(latest.running), nowMs())
+    void sound.learnWords(state.value.timeline)
     record.value = null
     before.value = latest.before
     timeZone = latest.timeZone
@@ -302,6 +304,7 @@ export const useFollowStore = defineStore('follow', () => {
     beat,
     note,
     takenOver,
+    unsaid: sound.unsaid,
     takeUp,
     takeOver,
     leave,

@@ -24,6 +24,7 @@ import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
+import { eraseSaid } from '../sound/saidClips'
 import { changeNow, eraseAll, isEmpty, openWorld, putNow, readAll, removeNow, replaceAll, type World } from './database'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
@@ -227,6 +228,7 @@ export const usePersonStore = defineStore('person', () => {
   async function erase(): Promise<boolean> {
     const kept = await gate.write('all', 'that everything is erased', (database) => eraseAll(database, 'erase'))
     if (!kept) return false
+    await eraseSaid()
     await load()
     tell('all')
     return true

@@ -10,20 +10,12 @@ import {
   type Way,
 } from '#core/forms'
 import { stepFor } from '#core/routine'
-import { spokenCues, type VoiceSettings } from '#core/sound'
+import { wordsOf } from '#core/sound'
 import { compileTimeline } from '#core/timeline'
 import { CATALOGUE } from '#data'
 import index from '../../../public/voice/index.json'
 import { aRoutine } from '../../helpers'
 
-const ALL: VoiceSettings = {
-  from: 'shipped',
-  announces: true,
-  counts: 'all',
-  every: 1,
-  movements: true,
-  captions: false,
-}
 const CLIPS = new Set(Object.values(index).flatMap((pack) => Object.keys(pack)))
 
 /** Every text that is said when a form is followed alone; time enough for each of them. */
@@ -32,9 +24,7 @@ function saidOf(formId: string, way: Partial<Way>, rules: HouseRules): string[] 
   const routine = aRoutine([{ ...stepFor(form, 's'), count: form.counts.least * (form.sides === 'none' ? 1 : 2) }])
   const ways = [{ ...plainWay('w', formId), ...way }]
   const timeline = compileTimeline({ routine, forms: [form], ways, pace: steadyPace(4, 6), rules })
-  return spokenCues(timeline, ALL, () => 0.01).flatMap((cue) =>
-    cue.kind === 'voice' ? cue.phrases.map(({ text }) => text) : [],
-  )
+  return wordsOf(timeline).map(({ text }) => text)
 }
 const missing = (texts: string[]) =>
   [...new Set(texts.map((text) => text.trim().toLowerCase()))].filter((text) => !CLIPS.has(text))

