@@ -26,6 +26,7 @@ export const textSchema = yup
 export const textUpTo = (most: number) => textSchema.max(most, `\${path} must have at most ${most} characters`)
 
 export const yesOrNo = () => yup.boolean().required('${path} is missing')
+export const optionalYesOrNo = () => yup.boolean().optional() as unknown as yup.ISchema<boolean | undefined>
 
 /** One of a few words, and nothing else. */
 export const oneOf = <T extends string>(values: readonly T[]) =>
@@ -102,6 +103,9 @@ export const numberBetween = (least: number, most: number) =>
     .typeError('${path} must be a number')
     .min(least, `\${path} must be at least ${least}`)
     .max(most, `\${path} must be at most ${most}`)
+/** A number within bounds, or nothing. */
+export const optionalNumberBetween = (least: number, most: number) =>
+  numberBetween(least, most).optional() as unknown as yup.ISchema<number | undefined>
 export const wholeBetween = (least: number, most: number) =>
   numberBetween(least, most).integer('${path} must be a whole number')
 export const numberOrNull = (least: number, most: number) =>

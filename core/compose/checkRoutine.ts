@@ -9,7 +9,7 @@ import {
   type Condition,
   type LearningStage,
 } from '../forms'
-import { activeSteps, findingsOf, type CheckFacts, type Finding, type StepFacts } from '../routine'
+import { closingShareWanted, activeSteps, findingsOf, type CheckFacts, type Finding, type StepFacts } from '../routine'
 import { compileTimeline, totalsOf, type Timeline, type CompileInput } from '../timeline'
 
 /** What is known of the person who will follow it. */
@@ -77,7 +77,7 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
   return {
     movingSeconds: totals.movingSeconds,
     closingSeconds: totals.closingSeconds,
-    closingShareWanted: input.rules.closingShare,
+    closingShareWanted: closingShareWanted(input.routine, input.rules),
     steps,
     longestStillSeconds: person.longestStillSeconds,
   }

@@ -6,6 +6,10 @@ export interface FitRequest extends CompileInput {
   targetSeconds: number
   /** How far off the length may be; null for half a repetition of the shortest form. */
   toleranceSeconds: number | null
+  /** Counts that were set by hand may be changed too. */
+  frees?: boolean
+  /** Forms, among those given, that may be added where the time cannot be filled. */
+  spareIds?: readonly string[]
 }
 
 /** What of an entry can be chosen. */
@@ -21,23 +25,24 @@ export interface Choice {
 const MOST_ROUNDS_TIMES = 2
 
 /** What an entry lets one choose: a step its count, a post the breaths in each position, other groups their rounds. */
-export function choiceOf(entry: Entry, { forms }: CompileInput): Choice {
+export function choiceOf(entry: Entry, { forms, frees = false }: FitRequest): Choice {
+  const stays = entry.pinned || (entry.byHand === true && !frees)
   const formOf = (id: string) => forms.find((form) => form.id === id)
   const dropped: FitOption[] = entry.optional && !entry.pinned ? [{ value: 0, cost: 0, drops: true }] : []
   const only = (value: number): FitOption[] => [{ value, cost: 0, drops: false }]
   if (entry.kind === 'step') {
     const form = formOf(entry.formId)
-    const options = entry.pinned || !form ? only(entry.count) : countOptions(form)
+    const options = stays || !form ? only(entry.count) : countOptions(form)
     return { entry, of: 'count', present: entry.count, options: [...options, ...dropped] }
   }
   if (entry.pattern === 'post') {
     const first = entry.steps[0]
     const form = first && formOf(first.formId)
     const present = first?.count ?? 1
-    const options = entry.pinned || !form ? only(present) : countOptions(form)
+    const options = stays || !form ? only(present) : countOptions(form)
     return { entry, of: 'each', present, options: [...options, ...dropped] }
   }
-  const options = entry.pinned
+  const options = stays
     ? only(entry.rounds)
     : Array.from({ length: Math.min(36, Math.max(entry.rounds * MOST_ROUNDS_TIMES, 1)) }, (_, done) => ({
         value: done + 1,
@@ -54,13 +59,16 @@ function countOptions(form: Form): FitOption[] {
   return counts.map((value, index) => ({ value, cost: (index - usual) ** 2, drops: false }))
 }
 
+/** The routine with an option taken; a count that is changed is no longer one that was set by hand. */
 export function withOption(routine: Routine, entry: Entry, option: FitOption): Routine {
   if (option.drops) {
     return entry.kind === 'step'
       ? changeStep(routine, entry.id, { off: true })
       : changeGroup(routine, entry.id, { off: true })
   }
-  if (entry.kind === 'step') return changeStep(routine, entry.id, { count: option.value })
-  if (entry.pattern !== 'post') return changeGroup(routine, entry.id, { rounds: option.value })
-  return changeGroup(routine, entry.id, { steps: entry.steps.map((step) => ({ ...step, count: option.value })) })
+  const freed = (present: number) => (entry.byHand && present !== option.value ? { byHand: false } : {})
+  if (entry.kind === 'step') return changeStep(routine, entry.id, { count: option.value, ...freed(entry.count) })
+  if (entry.pattern !== 'post') return changeGroup(routine, entry.id, { rounds: option.value, ...freed(entry.rounds) })
+  const steps = entry.steps.map((step) => ({ ...step, count: option.value }))
+  return changeGroup(routine, entry.id, { steps, ...freed(entry.steps[0]?.count ?? option.value) })
 }

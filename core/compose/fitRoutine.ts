@@ -1,8 +1,18 @@
 import { SAME_SECONDS, timeChecks, TimeUpError, type CheckTime, type TimeGiven } from '../basics'
 import { isClosingPart } from '../forms'
-import { canMeet, keepsClosing, partOf, solveFit, type Entry, type FitProblem, type Routine } from '../routine'
+import {
+  canMeet,
+  closingShareWanted,
+  keepsClosing,
+  partOf,
+  solveFit,
+  type Entry,
+  type FitProblem,
+  type Routine,
+} from '../routine'
 import { compileTimeline, totalsOf, type CompileInput, type StartingPoint } from '../timeline'
 import { choiceOf, withOption, type Choice, type FitRequest } from './fitChoices'
+import { helpFor, type FitHelp } from './fitHelp'
 import { measurer } from './fitLengths'
 import { roughFit, type Fitted } from './roughFit'
 
@@ -26,6 +36,10 @@ export type FitBinding =
   /** With less of a closing the time could be met: so, and with this routine. */
   | { kind: 'closing'; sharePossible: number; seconds: number; routine: Routine }
   | { kind: 'pinned'; entryId: string; name: string }
+  /** Its count was set by hand; freed, the time could be met. Without an entry: all such counts together. */
+  | { kind: 'byHand'; entryId: string | null; name: string }
+  /** More work, another form, or fewer forms would help: so, with this routine. */
+  | FitHelp
   | { kind: 'tooMany'; entryId: string; name: string }
   | { kind: 'tooFew' }
   | { kind: 'tooMuch' }
@@ -133,7 +147,7 @@ function problemOf(
     items: choices.map(({ options }) => options),
     lowSeconds: request.targetSeconds - tolerance,
     highSeconds: request.targetSeconds + tolerance,
-    closingShare: request.rules.closingShare,
+    closingShare: closingShareWanted(request.routine, request.rules),
     start: { atSeconds: 0, stance: null },
     ...measurer(request, choices, checkTime),
     checkTime,
@@ -172,31 +186,38 @@ function changesBetween(request: FitRequest, fitted: Routine, seconds: number, c
       const wanted = request.targetSeconds > before
       if (longer === wanted) return longer ? 'longer' : 'shorter'
       // It goes the other way than the time: for the closing, where that would be too short without; toward its usual; or to be exact.
-      if (without && !keepsClosing(without, request.rules.closingShare)) return 'closing'
+      if (without && !keepsClosing(without, closingShareWanted(request.routine, request.rules))) return 'closing'
       const usual = options.find(({ cost, drops }) => cost === 0 && !drops)?.value ?? present
       return Math.abs(to - usual) < Math.abs(present - usual) ? 'usual' : 'exact'
     }
   })
 }
 
+/** So many forms at most are named that could be left out. */
+const MOST_NAMED = 3
+
 /** Which rules keep the length out of reach: each is lifted alone, and those that then free it are named. */
 function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, checkTime: CheckTime): FitBinding[] {
   const { entries } = request.routine
   const active = entries.filter(({ off }) => !off)
   if (!active.some((entry) => isClosingPart(partOf(entry)))) {
-    if (request.rules.closingShare > 0) return [{ kind: 'noClosing' }]
+    if (closingShareWanted(request.routine, request.rules) > 0) return [{ kind: 'noClosing' }]
   }
   const found: FitBinding[] = []
-  if (request.rules.closingShare > 0) {
-    const free = { ...request, rules: { ...request.rules, closingShare: 0 } }
+  if (closingShareWanted(request.routine, request.rules) > 0) {
+    const free = { ...request, routine: { ...request.routine, closingShare: 0 } }
     if (canMeet(problemOf(free, tolerance, checkTime).problem)) {
       const { routine } = fitOnce(free, tolerance, checkTime)
       const { closingShare, totalSeconds } = totalsOf(compileTimeline({ ...free, routine }))
-      found.push({ kind: 'closing', sharePossible: closingShare ?? 0, seconds: totalSeconds, routine })
+      const sharePossible = closingShare ?? 0
+      // Whoever takes it has chosen that share for this routine, in whole hundredths.
+      const agreed = { ...routine, closingShare: Math.floor(sharePossible * 100) / 100 }
+      found.push({ kind: 'closing', sharePossible, seconds: totalSeconds, routine: agreed })
     }
   }
   for (const entry of active) {
-    const lifted = (change: Partial<Pick<Entry, 'pinned' | 'off'>>) => {
+    const tooMany = found.filter(({ kind }) => kind === 'tooMany').length >= MOST_NAMED
+    const lifted = (change: Partial<Pick<Entry, 'pinned' | 'byHand' | 'off'>>) => {
       const changed = {
         ...request.routine,
         entries: entries.map((other) => (other === entry ? { ...entry, ...change } : other)),
@@ -205,9 +226,22 @@ function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, c
     }
     const named = { entryId: entry.id, name: entryName(entry, request) }
     if (entry.pinned && lifted({ pinned: false })) found.push({ kind: 'pinned', ...named })
-    else if (!entry.optional && result.seconds > request.targetSeconds && lifted({ off: true })) {
+    else if (entry.byHand && !request.frees && lifted({ byHand: false })) found.push({ kind: 'byHand', ...named })
+    else if (!entry.optional && !tooMany && result.seconds > request.targetSeconds && lifted({ off: true })) {
       found.push({ kind: 'tooMany', ...named })
     }
+  }
+  const held = active.filter(({ byHand, pinned }) => byHand && !pinned)
+  if (held.length > 1 && !request.frees && !found.some(({ kind }) => kind === 'byHand')) {
+    const free = { ...request, frees: true }
+    if (canMeet(problemOf(free, tolerance, checkTime).problem)) found.push({ kind: 'byHand', entryId: null, name: '' })
+  }
+  if (found.length === 0 && !result.met) {
+    const isShort = result.seconds < request.targetSeconds
+    const fit = (changed: FitRequest) =>
+      canMeet(problemOf(changed, tolerance, checkTime).problem) ? fitOnce(changed, tolerance, checkTime).routine : null
+    const help = helpFor(request, isShort ? 'more' : 'less', fit)
+    found.push(...(help.length > 0 ? help : [{ kind: isShort ? ('tooFew' as const) : ('tooMuch' as const) }]))
   }
   if (found.length === 0 && !result.met)
     found.push({ kind: result.seconds < request.targetSeconds ? 'tooFew' : 'tooMuch' })

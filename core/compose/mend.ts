@@ -11,6 +11,7 @@ import {
 } from '../forms'
 import {
   changeGroup,
+  closingShareWanted,
   changeStep,
   insertByPart,
   keepsClosing,
@@ -99,7 +100,7 @@ function addForms({ routine, forms }: CompileInput, parts: readonly Form['part']
 /** Lengthen the closing step by step, the last one first, until its share is enough or all are at their most. */
 function lengthenClosing(input: CompileInput): Routine {
   let { routine } = input
-  const wanted = input.rules.closingShare
+  const wanted = closingShareWanted(input.routine, input.rules)
   for (;;) {
     const totals = totalsOf(compileTimeline({ ...input, routine }))
     if (keepsClosing(totals, wanted)) return routine

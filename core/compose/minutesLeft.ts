@@ -1,5 +1,5 @@
 import { isClosingPart } from '../forms'
-import { closingSecondsWanted } from '../routine'
+import { closingSecondsWanted, closingShareWanted } from '../routine'
 import { hereOf, type Here, type NewRemainder, type RunnerState } from '../runner'
 import { drop, isClosing, laterBlocks, presentBlock, spareBlocks, type Block } from './remainderChoices'
 import { newRemainderOf, secondsToAbandon, solveBlocks, spanSoFar, spansOf, type Solved } from './remainderSearch'
@@ -20,7 +20,7 @@ export function refitRemainder(state: RunnerState, secondsLeft: number): NewRema
   const closes = planned.some((block) => block.closing) || spanSoFar(state).closingSeconds > 0
   const blocks = closes ? planned : [...planned, ...spareBlocks(state)]
   // Where there is no closing to be had, only the time is fitted.
-  const share = closes || blocks.length > planned.length ? state.plan.rules.closingShare : 0
+  const share = closes || blocks.length > planned.length ? closingShareWanted(state.plan.routine, state.plan.rules) : 0
   const spans = spansOf(state, here, blocks)
   const kept = solveBlocks(state, here, blocks, spans, secondsLeft, share)
   if (kept?.closingKept && !isTooLong(kept, secondsLeft)) return newRemainderOf('minutesLeft', here, kept)
@@ -44,7 +44,7 @@ export function closeNow(state: RunnerState): NewRemainder | null {
   const here = hereOf(state)
   if (!here || state.status === 'ready' || state.status === 'ended') return null
   const { movingSeconds, closingSeconds } = spanSoFar(state)
-  const { closingShare } = state.plan.rules
+  const closingShare = closingShareWanted(state.plan.routine, state.plan.rules)
   const out = isClosing(here.item) ? 0 : secondsToAbandon(state, here)
   const planned = state.timeline.occurrences
     .slice(here.index + 1)

@@ -1,5 +1,5 @@
 import { isClosingPart } from '../forms'
-import { keepsClosing, partOf, type Routine } from '../routine'
+import { closingShareWanted, keepsClosing, partOf, type Routine } from '../routine'
 import { compileTimeline, TooLongError, totalsOf } from '../timeline'
 import { choiceOf, withOption, type Choice, type FitRequest } from './fitChoices'
 
@@ -22,18 +22,19 @@ const MARGINS = [0, 0.2]
  */
 export function roughFit(request: FitRequest, isLate: () => boolean): Fitted {
   const { targetSeconds, rules } = request
+  const share = closingShareWanted(request.routine, rules)
   const choices = request.routine.entries.filter(({ off }) => !off).map((entry) => choiceOf(entry, request))
   const look = (moving: number, closing: number) => {
     const routine = atLevels(request.routine, choices, moving, closing)
     const span = spanOf(request, routine)
     const offSeconds = span ? span.totalSeconds - targetSeconds : Infinity
-    return { routine, span, offSeconds, closingKept: span !== null && keepsClosing(span, rules.closingShare) }
+    return { routine, span, offSeconds, closingKept: span !== null && keepsClosing(span, share) }
   }
   const least = look(0, 0)
   let best = least
   const leastClosing = least.span?.closingSeconds ?? 0
   const mostClosing = look(0, 1).span?.closingSeconds ?? leastClosing
-  const wanted = (targetSeconds * rules.closingShare) / (1 + rules.closingShare)
+  const wanted = (targetSeconds * share) / (1 + share)
   const even = mostClosing > leastClosing ? (wanted - leastClosing) / (mostClosing - leastClosing) : 0
   for (const margin of MARGINS) {
     const closing = Math.min(1, Math.max(0, even + margin))

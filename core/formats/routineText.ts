@@ -57,6 +57,9 @@ export interface ReadRoutine {
 export function writeRoutineText(routine: Routine, forms: readonly Form[]): string {
   const lines = [`# ${oneLine(routine.name)}`]
   if (routine.purpose) lines.push('', ...routine.purpose.split('\n').map((line) => `> ${line}`))
+  if (routine.closingShare !== undefined) {
+    lines.push('', `closing at least ${Math.round(routine.closingShare * 10_000) / 100}%`)
+  }
   let part: ArcPart | null = null
   for (const entry of routine.entries) {
     const here: ArcPart = entry.kind === 'step' ? entry.part : (entry.steps[0]?.part ?? part ?? 'work')
@@ -69,8 +72,8 @@ export function writeRoutineText(routine: Routine, forms: readonly Form[]): stri
 }
 
 const oneLine = (text: string) => text.replace(/\s+/g, ' ')
-const MARKS = ['optional', 'pinned', 'off'] as const
-const MARK_NAMES = { optional: 'optional', pinned: 'pinned', off: 'left out' }
+const MARKS = ['optional', 'pinned', 'byHand', 'off'] as const
+const MARK_NAMES = { optional: 'optional', pinned: 'pinned', byHand: 'set by hand', off: 'left out' }
 const marksOf = (entry: Entry) => MARKS.filter((mark) => entry[mark]).map((mark) => MARK_NAMES[mark])
 
 function stepLine(step: Step, forms: readonly Form[], part: ArcPart, indent: string): string {
@@ -152,12 +155,14 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
     const title = /^# +(.+)$/.exec(line)
     const heading = /^## +(.+?) *$/.exec(line)
     const quote = /^> ?(.*)$/.exec(line)
+    const share = /^closing at least (\d+(?:\.\d+)?)%$/i.exec(line.trim())
     const item = /^( *)[-*] +(.+)$/.exec(line)
     if (title && !routine.name) routine.name = title[1]!.trim().slice(0, 120).trim()
     else if (heading && ARC_PARTS.includes(heading[1]!.toLowerCase() as ArcPart)) {
       part = heading[1]!.toLowerCase() as ArcPart
       group = null
-    } else if (quote) purpose.push(quote[1]!)
+    } else if (share && Number(share[1]) <= MOST_CLOSING_PERCENT) routine.closingShare = Number(share[1]) / 100
+    else if (quote) purpose.push(quote[1]!)
     else if (item) {
       const opened = readGroup(item[2]!, newId)
       const step = opened ? null : readStep(item[2]!, forms, part, newId)
@@ -178,6 +183,8 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
   return { routine, notUnderstood }
 }
 
+/** As the house rules have it. */
+const MOST_CLOSING_PERCENT = 50
 const isWithin = (value: number, { least, most }: { least: number; most: number }) => value >= least && value <= most
 
 function readGroup(text: string, newId: () => string): Group | null {
@@ -237,6 +244,7 @@ export function contentOf(routine: Routine): unknown {
   return {
     name: routine.name,
     purpose: routine.purpose,
+    closingShare: routine.closingShare ?? null,
     steps: stepsOf(routine).length,
     entries: routine.entries.map((entry) => {
       if (entry.kind === 'step') return step(entry)

@@ -8,7 +8,9 @@ import {
   oneOfKinds,
   oneOfOrNull,
   optionalObject,
+  optionalNumberBetween,
   optionalOneOf,
+  optionalYesOrNo,
   strictList,
   strictObject,
   strictObjectOrNull,
@@ -66,7 +68,7 @@ const moveSchema = strictObject<Move>({
   stance: oneOfOrNull(STANCES),
   directionDegrees: numberOrNull(0, 359),
   phaseOfFive: oneOfOrNull(FIVE_PHASES),
-  facingDegrees: numberBetween(0, 359).optional() as unknown as yup.ISchema<number | undefined>,
+  facingDegrees: optionalNumberBetween(0, 359),
   times: wholeBetween(1, MOST_TIMES).optional() as unknown as yup.ISchema<number | undefined>,
 })
 
@@ -114,10 +116,10 @@ export const formSchema = strictObject<Form>({
   cautions: strictList(oneOf(FORM_CAUTIONS), FORM_CAUTIONS.length),
   level: optionalOneOf(FORM_LEVELS),
   alike: nameSchema.optional() as unknown as yup.ISchema<string | undefined>,
-  comesLast: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
-  evenBreath: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
+  comesLast: optionalYesOrNo(),
+  evenBreath: optionalYesOrNo(),
   sideNames: optionalOneOf(SIDE_LEGS),
-  still: yup.boolean().optional() as yup.ISchema<boolean | undefined>,
+  still: optionalYesOrNo(),
   effort: strictObject<Effort>({ legs: effort(), shoulders: effort(), spine: effort(), balance: effort() }),
   versions: strictList(
     strictObject<FormVersion>({ kind: oneOf(VERSION_KINDS), change: textUpTo(400) }),

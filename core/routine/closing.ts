@@ -1,10 +1,16 @@
 import { SAME_SECONDS } from '../basics'
+import type { HouseRules } from '../forms'
+import type { Routine } from './types'
 
 /** Seconds before the closing and in it. */
 export interface MovingAndClosing {
   movingSeconds: number
   closingSeconds: number
 }
+
+/** The share of a closing that a routine wants: its own, or the house rule's. */
+export const closingShareWanted = ({ closingShare }: Routine, rules: HouseRules): number =>
+  closingShare ?? rules.closingShare
 
 /** Closing against moving time: 3 minutes after 10 are 0.3. Null when nothing moves. */
 export const closingShareOf = ({ movingSeconds, closingSeconds }: MovingAndClosing): number | null =>

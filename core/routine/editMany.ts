@@ -14,7 +14,7 @@ const withId = (entry: Entry, newId: NewId): Entry =>
 export function setMark(
   routine: Routine,
   ids: readonly string[],
-  mark: 'optional' | 'pinned' | 'off',
+  mark: 'optional' | 'pinned' | 'byHand' | 'off',
   value: boolean,
 ): Routine {
   return ids.reduce(

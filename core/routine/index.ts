@@ -2,7 +2,13 @@
 export * from './types'
 export { LIMITS, routineSchema, routineVersionSchema } from './schema'
 export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry } from './edit'
-export { closingSecondsWanted, closingShareOf, keepsClosing, type MovingAndClosing } from './closing'
+export {
+  closingSecondsWanted,
+  closingShareOf,
+  closingShareWanted,
+  keepsClosing,
+  type MovingAndClosing,
+} from './closing'
 export { canMeet, missUnitSeconds, solveFit } from './fit'
 export type { FitAnswer, FitOption, FitProblem } from './fitProblem'
 export { EXACT_ENTRIES, ORDER_RULES, ORDER_WEIGHTS, suggestOrder, type OrderFaults, type OrderRule } from './order'

@@ -11,6 +11,8 @@ import {
   textUpTo,
   wholeBetween,
   yesOrNo,
+  optionalNumberBetween,
+  optionalYesOrNo,
 } from '../basics'
 import { ARC_PARTS, optionalMannerSchema } from '../forms'
 import { BUILD_STAGES, PATTERNS, type Entry, type Group, type Routine, type RoutineVersion, type Step } from './types'
@@ -36,6 +38,7 @@ const stepSchema = strictObject<Step>({
   restBreaths: within(LIMITS.restBreaths),
   optional: yesOrNo(),
   pinned: yesOrNo(),
+  byHand: optionalYesOrNo(),
   off: yesOrNo(),
 })
 
@@ -50,6 +53,7 @@ const groupSchema = strictObject<Group>({
   steps: strictList(stepSchema, LIMITS.stepsInGroup),
   optional: yesOrNo(),
   pinned: yesOrNo(),
+  byHand: optionalYesOrNo(),
   off: yesOrNo(),
 })
 
@@ -61,6 +65,7 @@ export const routineSchema = strictObject<Routine>({
   name: nameSchema,
   purpose: textSchema,
   entries: strictList(entrySchema, LIMITS.entries),
+  closingShare: optionalNumberBetween(0, 0.5),
   silenced: strictList(textUpTo(160), 200),
 }).test('ids-once', function (routine) {
   const listOf = (value: unknown) =>

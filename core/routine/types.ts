@@ -16,6 +16,8 @@ export interface Step {
   optional: boolean
   /** Stays as it is when the routine is fitted to a time. */
   pinned: boolean
+  /** The count was set by hand: a fit leaves it, unless such counts are freed. */
+  byHand?: boolean
   /** Left out for now, but kept in its place. */
   off: boolean
 }
@@ -46,6 +48,7 @@ export interface Group {
   steps: Step[]
   optional: boolean
   pinned: boolean
+  byHand?: boolean
   off: boolean
 }
 
@@ -58,6 +61,8 @@ export interface Routine {
   /** What it is for, in the person's words. */
   purpose: string
   entries: Entry[]
+  /** Least share of gathering and settling in this routine, 0 to 0.5; the house rule's where it is left out. */
+  closingShare?: number
   /** Findings of the check that are not to be shown for this routine, by their key. */
   silenced: string[]
 }

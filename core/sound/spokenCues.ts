@@ -31,11 +31,7 @@ export function spokenCues(
 }
 
 /** All that would be said, if it could all be said at once. */
-function wishesOf(
-  timeline: Timeline,
-  voice: VoiceSettings,
-  secondsOf: (phrases: readonly Phrase[]) => number,
-): Wish[] {
+function wishesOf(timeline: Timeline, voice: VoiceSettings, secondsOf: (phrases: readonly Phrase[]) => number): Wish[] {
   const wishes: Wish[] = timeline.segments.flatMap((segment) => {
     const occurrence = timeline.occurrences[segment.occurrence]!
     const before = timeline.segments[segment.index - 1]

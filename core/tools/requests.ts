@@ -3,6 +3,7 @@ import {
   idSchema,
   numberBetween,
   numberOrNull,
+  optionalYesOrNo,
   oneOf,
   strictList,
   strictObject,
@@ -60,6 +61,8 @@ export const fitRequestSchema = strictObject<FitRequest>({
   ...compileFields,
   targetSeconds: numberBetween(30, MOST_TARGET_SECONDS),
   toleranceSeconds: numberOrNull(0, 600),
+  frees: optionalYesOrNo(),
+  spareIds: strictList(idSchema, 500).optional() as unknown as yup.ISchema<readonly string[] | undefined>,
 }).test('not-too-many', `\${path}: a routine of at most ${MOST_FITTED_ENTRIES} entries can be fitted`, (request) => {
   // Faults of shape are named by the fields themselves.
   const entries: unknown = request?.routine?.entries

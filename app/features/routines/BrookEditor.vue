@@ -110,7 +110,7 @@ function stretch(occurrence: Occurrence, event: PointerEvent) {
       if (nearest.count === count) return
       count = nearest.count
       pulling.value = `${form.name}: ${countPhrase(form, count)}`
-      emit('pull', changeStep(before, step.id, { count }))
+      emit('pull', changeStep(before, step.id, { count, byHand: true }))
     },
     () => {
       emit('settle', `${form.name}: ${countPhrase(form, count)}.`)

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { cautionsOf, concernsOf, wayFor } from '#core/forms'
 import type { FitBinding, FitChange, FitResult } from '#core/compose'
-import { formsUsed, setMark, type Routine } from '#core/routine'
+import { closingShareWanted, formsUsed, setMark, stepsOf, type Routine } from '#core/routine'
 import { useComposerWorker } from './composerWorker'
+import { useLearnedForms } from './knownPerson'
 import { useCompiled } from '~/shared/store/compiled'
 import { usePersonStore } from '~/shared/store/person'
 import { percentPhrase, plural } from '~/shared/words/numbers'
@@ -16,7 +18,33 @@ const person = usePersonStore()
 const compiled = useCompiled()
 const { searching, ask, cancel } = useComposerWorker()
 
-const minutes = ref(Math.max(1, Math.round(props.seconds / 60)))
+/** It begins at the length that the routine has, and goes with it until I say another. */
+const minutesOf = (seconds: number) => Math.max(1, Math.round(seconds / 60))
+const asked = ref<number | null>(null)
+const minutes = computed({
+  get: () => asked.value ?? minutesOf(props.seconds),
+  set: (value) => (asked.value = value),
+})
+/** Counts that I set by hand may be changed too. */
+const frees = ref(false)
+const hasByHand = computed(() => [...props.routine.entries, ...stepsOf(props.routine)].some(({ byHand }) => byHand))
+const share = computed(() => closingShareWanted(props.routine, person.settings.rules))
+function setShare(percent: number | null) {
+  if (percent === null || percent === Math.round(share.value * 100)) return
+  emit('take', { ...props.routine, closingShare: percent / 100 }, `A closing of at least ${percent}% in this routine.`)
+}
+const learned = useLearnedForms()
+/** Forms that I know and that ask nothing of me that I should not do: one of them may fill the time. */
+const spare = computed(() => {
+  const used = new Set(stepsOf(props.routine).map(({ formId }) => formId))
+  const concerns = concernsOf(person.settings.conditions)
+  const { ways, rules } = person.setting
+  return learned.value.learnedIds
+    .filter((id) => !used.has(id))
+    .flatMap((id) => person.formsById.get(id) ?? [])
+    .filter(({ part }) => part === 'work' || part === 'stand' || part === 'loosen')
+    .filter((form) => cautionsOf(form, wayFor({ formId: form.id }, ways), rules).every((each) => !concerns.has(each)))
+})
 /** How far off it may be; null is half a repetition of the shortest form. */
 const tolerance = ref<number | null>(null)
 const TOLERANCES = [
@@ -37,7 +65,9 @@ async function fit() {
     const request = plainCopy({
       ...person.setting,
       routine,
-      forms: formsUsed(routine, person.forms),
+      forms: [...formsUsed(routine, person.forms), ...spare.value],
+      spareIds: spare.value.map(({ id }) => id),
+      frees: frees.value,
       targetSeconds: minutes.value * 60,
       toleranceSeconds: tolerance.value,
     })
@@ -74,6 +104,16 @@ function takeShorterClosing(routine: Routine) {
   )
   result.value = null
 }
+/** More work, one form more, or fewer of them. */
+function takeHelp(routine: Routine) {
+  emit('take', setMark(routine, refused.value, 'pinned', false), `Fitted to ${minutes.value} minutes.`)
+  result.value = null
+}
+function freeAndFit(entryId: string | null) {
+  if (entryId === null) frees.value = true
+  else emit('take', setMark(props.routine, [entryId], 'byHand', false), 'Freed.')
+  void nextTick(fit)
+}
 function pin(entryId: string) {
   emit('take', setMark(props.routine, [entryId], 'pinned', true), 'Pinned.')
   refuse(entryId)
@@ -102,6 +142,16 @@ function bindingWords(binding: FitBinding): string {
       return 'The closing share keeps it from fitting; with less of a closing it would.'
     case 'pinned':
       return `${binding.name} is pinned: unpinned, it would fit.`
+    case 'byHand':
+      return binding.entryId === null
+        ? 'The counts that were set by hand keep it from fitting; freed, it would fit.'
+        : `The count of ${binding.name} was set by hand: freed, it would fit.`
+    case 'moreRounds':
+      return `With the work in ${binding.rounds} rounds it would fit.`
+    case 'addForm':
+      return `With ${binding.name} besides it would fit.`
+    case 'leaveOut':
+      return `Without ${binding.names.join(', ')} it would fit.`
     case 'tooMany':
       return `Without ${binding.name} it would fit.`
     case 'tooFew':
@@ -128,6 +178,16 @@ function bindingWords(binding: FitBinding): string {
         placeholder="to half a repetition"
         aria-label="How closely"
       />
+      <label for="fit-closing">closing at least</label>
+      <InputNumber
+        :model-value="Math.round(share * 100)"
+        input-id="fit-closing"
+        :min="0"
+        :max="50"
+        suffix=" %"
+        @update:model-value="setShare"
+      />
+      <label v-if="hasByHand" class="row"><Checkbox v-model="frees" binary /> counts that I set may change</label>
       <Button type="submit" label="Fit" :disabled="searching || routine.entries.length === 0" />
       <Button v-if="searching" label="Call it off" severity="secondary" text @click="cancel" />
     </form>
@@ -152,6 +212,20 @@ function bindingWords(binding: FitBinding): string {
             size="small"
             severity="secondary"
             @click="takeShorterClosing(binding.routine)"
+          />
+          <Button
+            v-else-if="binding.kind === 'byHand'"
+            label="Free it and fit again"
+            size="small"
+            severity="secondary"
+            @click="freeAndFit(binding.entryId)"
+          />
+          <Button
+            v-else-if="'routine' in binding"
+            :label="`Take ${durationPhrase(binding.seconds)} so`"
+            size="small"
+            severity="secondary"
+            @click="takeHelp(binding.routine)"
           />
         </li>
       </ul>

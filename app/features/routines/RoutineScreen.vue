@@ -4,6 +4,7 @@ import {
   changeGroup,
   changeStep,
   closingSecondsWanted,
+  closingShareWanted,
   duplicate,
   groupFor,
   insertByPart,
@@ -86,9 +87,18 @@ const changeBy = (what: (now: Routine) => Routine, words = '') => routine.value 
 const move = (id: string, direction: 1 | -1) =>
   changeBy((now) => moveEntry(now, id, direction), direction < 0 ? 'Moved earlier.' : 'Moved later.')
 const remove = (id: string) => changeBy((now) => removeEntry(now, id), 'Removed.')
-const alterStep = (id: string, part: Partial<Step>) => changeBy((now) => changeStep(now, id, part))
-const alterGroup = (id: string, part: Partial<Group>) => changeBy((now) => changeGroup(now, id, part))
-const MARK_SAID = { off: 'Left out for now, or taken in.', pinned: 'Pinned or unpinned.', optional: 'Optional or not.' }
+/** A count that I set stays when the routine is fitted, until I free it. */
+const byHand = (part: Partial<Step> | Partial<Group>) =>
+  'count' in part || 'rounds' in part || 'steps' in part ? { byHand: true } : {}
+const alterStep = (id: string, part: Partial<Step>) =>
+  changeBy((now) => changeStep(now, id, { ...part, ...byHand(part) }))
+const alterGroup = (id: string, part: Partial<Group>) =>
+  changeBy((now) => changeGroup(now, id, { ...part, ...byHand(part) }))
+const MARK_SAID = {
+  off: 'Left out for now, or taken in.',
+  pinned: 'Pinned or unpinned.',
+  optional: 'Optional or not.',
+}
 function mark(id: string, which: 'off' | 'pinned' | 'optional') {
   const now = routine.value
   const piece = now && [...now.entries, ...stepsOf(now)].find((each) => each.id === id)
@@ -121,7 +131,7 @@ async function followIt() {
 
 const closing = computed(() => {
   if (!totals.value || totals.value.closingShare === null) return null
-  const wanted = person.settings.rules.closingShare
+  const wanted = closingShareWanted(routine.value!, person.settings.rules)
   return {
     share: totals.value.closingShare,
     wanted,

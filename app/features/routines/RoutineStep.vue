@@ -50,7 +50,12 @@ const countAt = (direction: 1 | -1) =>
     <span class="name">
       <strong>{{ name }}</strong>
       <span class="soft small">{{
-        [step.off ? 'left out' : durationPhrase(seconds), step.optional && 'optional', step.pinned && 'pinned']
+        [
+          step.off ? 'left out' : durationPhrase(seconds),
+          step.optional && 'optional',
+          step.pinned && 'pinned',
+          step.byHand && !step.pinned && 'set by hand',
+        ]
           .filter(Boolean)
           .join(' · ')
       }}</span>

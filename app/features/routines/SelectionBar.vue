@@ -49,9 +49,13 @@ const MARKS = [
   { mark: 'off' as const, set: 'Leave out for now', unset: 'Take in again' },
   { mark: 'pinned' as const, set: 'Pin the count', unset: 'Unpin' },
   { mark: 'optional' as const, set: 'Optional', unset: 'Not optional' },
+  { mark: 'byHand' as const, set: 'Keep the count as set', unset: 'Free the count' },
 ]
-const all = (mark: 'off' | 'pinned' | 'optional') => pieces.value.every((piece) => piece[mark])
-const toggle = (mark: 'off' | 'pinned' | 'optional') =>
+type Mark = (typeof MARKS)[number]['mark']
+const all = (mark: Mark) => pieces.value.every((piece) => piece[mark])
+/** A count is kept as set by setting it; here it can only be freed. */
+const offered = computed(() => MARKS.filter(({ mark }) => mark !== 'byHand' || all(mark)))
+const toggle = (mark: Mark) =>
   emit('change', setMark(props.routine, props.selected, mark, !all(mark)), `${name.value} changed.`)
 function split() {
   const form = step.value && person.formsById.get(step.value.formId)
@@ -83,7 +87,7 @@ const remove = () => {
     />
     <Button v-if="step" label="Split" size="small" severity="secondary" @click="split" />
     <Button
-      v-for="each in MARKS"
+      v-for="each in offered"
       :key="each.mark"
       :label="all(each.mark) ? each.unset : each.set"
       size="small"

@@ -186,4 +186,65 @@ describe('fitting a routine to the minutes at hand', () => {
     expect([instead.totalSeconds, instead.closingShare]).toEqual([offered.seconds, offered.sharePossible])
     expect(Math.abs(offered.seconds - 386)).toBeLessThanOrEqual(5)
   })
+
+  it('leaves counts that were set by hand, says so where they bind, and changes them once they are freed', () => {
+    const byHand = { ...twelve, entries: twelve.entries.map((entry) => ({ ...entry, byHand: true })) }
+    const held = fitRoutine(request(byHand, 16))
+    expect(held.routine.entries.map((entry) => 'count' in entry && entry.count)).toEqual(
+      twelve.entries.map((entry) => 'count' in entry && entry.count),
+    )
+    expect(held.met).toBe(false)
+    expect(held.bindings.map(({ kind }) => kind)).toContain('byHand')
+    // Where none of them alone is enough, all together are named.
+    expect(fitRoutine(request(byHand, 9)).bindings).toEqual([{ kind: 'byHand', entryId: null, name: '' }])
+    const freed = fitRoutine(request(byHand, 16, { frees: true }))
+    expect(freed).toMatchObject({ met: true, proven: true })
+    const changed = new Set(freed.changes.map(({ entryId }) => entryId))
+    expect(changed.size).toBeGreaterThan(0)
+    // What the fit has changed is set by hand no more.
+    for (const entry of freed.routine.entries) expect(entry.byHand, entry.id).toBe(!changed.has(entry.id))
+    // Where one alone is enough, it is named.
+    const [settle] = twelve.entries.filter((entry) => 'formId' in entry && entry.formId === 'settle')
+    expect(fitRoutine(request(byHand, 19)).bindings).toEqual([{ kind: 'byHand', entryId: settle!.id, name: 'Settle' }])
+  })
+
+  it('keeps the closing share of the routine before that of the house, and offers the time with a smaller one', () => {
+    const tight = { ...named('stand-and-arrive', 'lift-the-basin', 'draw-the-bow', 'settle') }
+    const pinned = {
+      ...tight,
+      entries: tight.entries.map((e) => (e.id === 'settle' ? { ...e, count: 60, pinned: true } : e)),
+    }
+    const kept = fitRoutine(request(pinned, 8, { pace: steadyPace(4, 6) }))
+    expect(kept.closingKept).toBe(true)
+    expect(kept.met).toBe(false)
+    const offer = kept.bindings.find((binding) => binding.kind === 'closing')!
+    expect(Math.abs(offer.seconds - 480)).toBeLessThan(10)
+    // Taken, it is this routine's own share: fitted again it fits, and the house rule is as it was.
+    expect(offer.routine.closingShare).toBeLessThan(0.3)
+    expect(fitRoutine(request(offer.routine, 8, { pace: steadyPace(4, 6) }))).toMatchObject({
+      met: true,
+      closingKept: true,
+    })
+  })
+
+  it('where no counts meet the time, says what would: the work in rounds, a form more, or fewer', () => {
+    const routine = named('stand-and-arrive', 'rise-and-sink', 'cloud-hands', 'wash-down', 'settle')
+    const most = fitRoutine(request(routine, 60, { spareIds: ['draw-the-bow', 'shake'] }))
+    expect(most.met).toBe(false)
+    const long = Math.ceil(most.seconds / 60) + 4
+    const result = fitRoutine(request(routine, long, { spareIds: ['draw-the-bow', 'shake', 'knock-at-the-gate'] }))
+    expect(result.met).toBe(false)
+    const helps = result.bindings.filter((binding) => binding.kind === 'moreRounds' || binding.kind === 'addForm')
+    expect(helps.length).toBeGreaterThan(0)
+    for (const help of helps) {
+      const { totalSeconds } = compileTimeline({ ...request(routine, long), routine: help.routine })
+      expect(totalSeconds).toBe(help.seconds)
+      expect(Math.abs(totalSeconds - long * 60)).toBeLessThanOrEqual(result.toleranceSeconds + 1e-6)
+    }
+    const crowded = fitRoutine(request(twelve, 3))
+    const less = crowded.bindings.find((binding) => binding.kind === 'leaveOut')!
+    expect(less.names.length).toBeGreaterThan(1)
+    expect(Math.abs(less.seconds - 180)).toBeLessThanOrEqual(crowded.toleranceSeconds + 1e-6)
+    expect(less.routine.entries.at(-1)!.off).toBe(false)
+  })
 })

@@ -55,7 +55,10 @@ describe('a routine as Markdown', () => {
       .tuple(fc.constantFrom(...VERSION_KINDS, 'plain', null), chosen)
       .map(([version, choices]): Manner => ({ version, choices }))
       .filter(({ version, choices }) => version !== null || Object.keys(choices).length > 0)
-    const marks = fc.record({ optional: fc.boolean(), pinned: fc.boolean(), off: fc.boolean() })
+    const marks = fc.record(
+      { optional: fc.boolean(), pinned: fc.boolean(), off: fc.boolean(), byHand: fc.constant(true) },
+      { requiredKeys: ['optional', 'pinned', 'off'] },
+    )
     const step = fc
       .tuple(
         fc.constantFrom(...CATALOGUE),
@@ -89,8 +92,9 @@ describe('a routine as Markdown', () => {
       }))
     const purpose = fc.constantFrom('', 'For mornings.', 'Two\nlines')
     fc.assert(
-      fc.property(fc.array(fc.oneof(step, group), { maxLength: 8 }), purpose, (entries, why) => {
-        const routine = { ...aRoutine(entries as Entry[]), purpose: why }
+      fc.property(fc.array(fc.oneof(step, group), { maxLength: 8 }), purpose, fc.nat(50), (entries, why, percent) => {
+        const share = percent > 0 ? { closingShare: percent / 100 } : {}
+        const routine = { ...aRoutine(entries as Entry[]), purpose: why, ...share }
         const read = again(routine)
         expect(read.notUnderstood).toEqual([])
         expect(contentOf(read.routine)).toEqual(contentOf(routine))
