@@ -1,5 +1,7 @@
 import {
   cautionsForMe,
+  FIVE_PHASES,
+  type FivePhase,
   cautionsOf,
   formMyWay,
   isStillForm,
@@ -26,6 +28,10 @@ export const UNKNOWN_PERSON: KnownPerson = { conditions: [], stageOf: () => null
 export function checkRoutine(input: CompileInput, person: KnownPerson): Finding[] {
   return findingsOf(input.routine, checkFactsOf(input, person, compileTimeline(input)))
 }
+
+const FIVE_PHASE_SET = 'Five-phase'
+/** What a routine is called that is for the end of the day. */
+const EVENING = /\b(evening|night|bed ?time|before bed|sleep|late)\b/i
 
 /** A form counts as learned, for a flow, from the whole movement on. */
 const LEARNED_FROM = LEARNING_STAGES.indexOf('whole')
@@ -69,6 +75,10 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
         beatsPerMinute: form.counting.by === 'beats' ? form.counting.beatsPerMinute : null,
         comesLast: form.comesLast ?? false,
         set: form.set,
+        phasePlace: form.set?.name.startsWith(FIVE_PHASE_SET) ? form.set.place : null,
+        areas: form.areas,
+        stance: mine.stance,
+        equipment: form.equipment,
         alike: form.alike ?? null,
         inFlow: occurrences.some(({ pattern }) => pattern === 'rounds' || pattern === 'link'),
       },
@@ -80,6 +90,8 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     closingShareWanted: closingShareWanted(input.routine, input.rules),
     steps,
     longestStillSeconds: person.longestStillSeconds,
+    forEvening: EVENING.test(`${input.routine.name} ${input.routine.purpose}`),
+    firstPhasePlace: Math.max(1, FIVE_PHASES.indexOf(input.rules.firstPhase as FivePhase) + 1),
   }
 }
 

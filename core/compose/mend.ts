@@ -1,6 +1,9 @@
 import {
   allowedCounts,
   ARC_PARTS,
+  FIVE_PHASES,
+  type Area,
+  type FivePhase,
   effortInAll,
   isClosingPart,
   milderManner,
@@ -10,6 +13,7 @@ import {
   type Form,
 } from '../forms'
 import {
+  areasToLoosen,
   changeGroup,
   closingShareWanted,
   changeStep,
@@ -19,6 +23,7 @@ import {
   stepFor,
   stepsOf,
   suggestOrder,
+  type Entry,
   type Finding,
   type NewId,
   type Routine,
@@ -42,7 +47,7 @@ export function mend(input: CompileInput, finding: Finding, newId: NewId): Routi
       return changeStep(routine, step.id, { count: even ?? step.count + 1 })
     }
     case 'addLoosening':
-      return addForms(input, ['loosen', 'loosen'], newId)
+      return addForms(input, ['loosen', 'loosen'], newId, form ? areasToLoosen(form.effort) : [])
     case 'shorten': {
       const step = stepsOf(routine).find(({ id }) => id === finding.stepIds[0])
       if (!step || !form) return null
@@ -61,6 +66,8 @@ export function mend(input: CompileInput, finding: Finding, newId: NewId): Routi
     }
     case 'putBetween':
       return suggestOrder(routine, forms).routine
+    case 'orderPhases':
+      return phasesInOrder(input, finding.stepIds)
     case 'takeOutOfFlow':
     case 'bothDirections':
       return outOfGroup(routine, finding.stepIds[0] ?? '', finding.mend)
@@ -83,18 +90,39 @@ function formOfStep({ routine, forms }: CompileInput, stepId: string): Form | un
   return forms.find(({ id }) => id === step?.formId)
 }
 
-/** Add the first forms of these parts that are easy and not yet in it. */
-function addForms({ routine, forms }: CompileInput, parts: readonly Form['part'][], newId: NewId): Routine {
+/** Add the first forms of these parts that are easy and not yet in it; those of some areas before others. */
+function addForms(
+  { routine, forms }: CompileInput,
+  parts: readonly Form['part'][],
+  newId: NewId,
+  areas: readonly Area[] = [],
+): Routine {
   const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+  const fits = (form: Form) => Number(form.areas.some((area) => areas.includes(area)))
   return parts.reduce((changed, part) => {
     const easy = forms
       .filter((form) => form.part === part && !used.has(form.id))
-      .sort((one, other) => effortInAll(one.effort) - effortInAll(other.effort))
+      .sort((one, other) => fits(other) - fits(one) || effortInAll(one.effort) - effortInAll(other.effort))
     const form = easy[0]
     if (!form) return changed
     used.add(form.id)
     return insertByPart(changed, stepFor(form, newId()), ARC_PARTS)
   }, routine)
+}
+
+/** The five phases in the order of this house, in the places where they stand. */
+function phasesInOrder({ routine, forms, rules }: CompileInput, stepIds: readonly string[]): Routine | null {
+  const first = Math.max(0, FIVE_PHASES.indexOf(rules.firstPhase as FivePhase))
+  const rank = (step: Step) => {
+    const place = forms.find(({ id }) => id === step.formId)?.set?.place ?? 1
+    return (place - 1 - first + FIVE_PHASES.length) % FIVE_PHASES.length
+  }
+  const isOne = (entry: Entry): entry is Step => entry.kind === 'step' && stepIds.includes(entry.id)
+  const inOrder = routine.entries.filter(isOne).sort((one, other) => rank(one) - rank(other))
+  // Pieces that stand in groups are the person's to order.
+  if (inOrder.length !== stepIds.length) return null
+  const next = inOrder.values()
+  return { ...routine, entries: routine.entries.map((entry) => (isOne(entry) ? next.next().value! : entry)) }
 }
 
 /** Lengthen the closing step by step, the last one first, until its share is enough or all are at their most. */

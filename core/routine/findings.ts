@@ -1,105 +1,19 @@
-import { ARC_PARTS, isClosingPart, type ArcPart, type Caution, type CautionForMe } from '../forms'
+import { ARC_PARTS, isClosingPart } from '../forms'
+import { atHand, inArc, ofSets, phaseOrder, stirsEvening } from './arcFindings'
+import {
+  finding,
+  rowsOf,
+  secondsOf,
+  type CheckFacts,
+  type Finding,
+  type FindingKind,
+  type MendKind,
+  type StepFacts,
+} from './finding'
 import { closingSecondsWanted, keepsClosing } from './closing'
 import { activeSteps, type Routine } from './types'
-import { FAST_BEATS, LONG_OUT_SECONDS, LOOSE_SECONDS, wiseStillSeconds } from './wiseBounds'
+import { areasToLoosen, DEEP, LONG_OUT_SECONDS, LOOSE_SECONDS, wiseStillSeconds } from './wiseBounds'
 
-/** What the check sees of one step: facts of the Timeline, and of its form as it is done. */
-export interface StepFacts {
-  stepId: string
-  formName: string
-  part: ArcPart
-  seconds: number
-  sidesEven: boolean
-  still: boolean
-  effort: { legs: number; shoulders: number; spine: number; balance: number }
-  /** Only one direction of a form that has two is done. */
-  oneDirection: boolean
-  /** The quickest breath that it leads, in seconds; null where none is led. */
-  shortestBreathSeconds: number | null
-  longestBreathSeconds: number | null
-  quickBreathing: boolean
-  /** Cautions that concern this person, and whether the milder version is already done or can be. */
-  cautions: (CautionForMe & { milder: 'done' | 'possible' | 'none' })[]
-  /** How far it is learned; `null` when nothing is said. */
-  learned: boolean | null
-  /** Part of a flow of rounds or a link. */
-  inFlow: boolean
-  /** Done sitting. */
-  seated: boolean
-  /** All cautions of it as it is done, whoever does it. */
-  asks: readonly Caution[]
-  /** Its longest out-breath in seconds; null where none is led. */
-  longestOutSeconds: number | null
-  beatsPerMinute: number | null
-  comesLast: boolean
-  set: { name: string; place: number } | null
-  /** What movement it is, where others are the same one under another name. */
-  alike: string | null
-}
-
-/** The facts of a whole routine, and what is known of the person. */
-export interface CheckFacts {
-  movingSeconds: number
-  closingSeconds: number
-  closingShareWanted: number
-  steps: StepFacts[]
-  /** The longest stillness of this person so far; null without any. */
-  longestStillSeconds: number | null
-}
-
-export const FINDING_KINDS = [
-  'noClosing',
-  'shortClosing',
-  'unevenSides',
-  'coldStart',
-  'longStillness',
-  'legLoad',
-  'quickBreath',
-  'longBreath',
-  'longOutBreath',
-  'quickOpening',
-  'balanceInRow',
-  'shoulderLoad',
-  'quickRise',
-  'foldUnanswered',
-  'hopping',
-  'notLast',
-  'stirsLate',
-  'setBroken',
-  'doubled',
-  'caution',
-  'notLearned',
-  'oneDirection',
-] as const
-export type FindingKind = (typeof FINDING_KINDS)[number]
-
-/** Something that a good teacher would point out. The words are the screen's; `key` silences it for this routine. */
-export interface Finding {
-  key: string
-  kind: FindingKind
-  /** The steps that it is about. */
-  stepIds: string[]
-  names: string[]
-  /** Seconds, where the kind has some: missing closing, the stillness, the breath. */
-  seconds: number
-  /** What it is compared with: the share wanted, the longest stillness so far. */
-  against: number
-  caution: CautionForMe | null
-  /** What the one-key mend does; null where only the person can mend it. */
-  mend: MendKind | null
-}
-export type MendKind =
-  | 'addClosing'
-  | 'lengthenClosing'
-  | 'evenSides'
-  | 'addLoosening'
-  | 'shorten'
-  | 'putBetween'
-  | 'milder'
-  | 'takeOutOfFlow'
-  | 'bothDirections'
-
-const DEEP = 2
 /** So much hard work of legs or shoulders in one row is piled up, and so many pieces on one leg. Our choice. */
 const LOAD_SECONDS = 480
 const MOST_BALANCE_IN_ROW = 3
@@ -126,11 +40,12 @@ export function findingsOf(routine: Routine, facts: CheckFacts): Finding[] {
     ...inArc(steps),
     ...ofSets(steps),
     ...cautions(steps),
-    ...each(
-      steps.filter(({ learned, inFlow }) => inFlow && learned === false),
-      'notLearned',
-      'takeOutOfFlow',
-    ),
+    ...stirsEvening(facts),
+    ...phaseOrder(facts),
+    ...atHand(steps),
+    ...steps
+      .filter(({ learned }) => learned === false)
+      .map((step) => finding('notLearned', [step], { mend: step.inFlow ? 'takeOutOfFlow' : null })),
     ...each(
       steps.filter(({ oneDirection }) => oneDirection),
       'oneDirection',
@@ -140,17 +55,6 @@ export function findingsOf(routine: Routine, facts: CheckFacts): Finding[] {
   return found.filter(({ key }) => !routine.silenced.includes(key))
 }
 
-const finding = (kind: FindingKind, about: readonly StepFacts[], more: Partial<Finding> = {}): Finding => ({
-  key: [kind, ...about.map(({ stepId }) => stepId)].join('/').slice(0, 160),
-  kind,
-  stepIds: about.map(({ stepId }) => stepId),
-  names: about.map(({ formName }) => formName),
-  seconds: 0,
-  against: 0,
-  caution: null,
-  mend: null,
-  ...more,
-})
 const each = (steps: readonly StepFacts[], kind: FindingKind, mend: MendKind) =>
   steps.map((step) => finding(kind, [step], { mend }))
 
@@ -170,23 +74,15 @@ function coldStart(steps: readonly StepFacts[]): Finding[] {
       Math.max(effort.legs, effort.spine) >= DEEP && ARC_PARTS.indexOf(part) >= ARC_PARTS.indexOf('work'),
   )
   if (deep < 0) return []
-  const loosened = steps
+  const loosening = steps
     .slice(0, deep)
     .filter(({ part, effort }) => part === 'loosen' || part === 'wake' || Math.max(effort.legs, effort.spine) === 1)
-    .reduce((sum, { seconds }) => sum + seconds, 0)
-  return loosened >= LOOSE_SECONDS ? [] : [finding('coldStart', [steps[deep]!], { mend: 'addLoosening' })]
+  if (secondsOf(loosening) < LOOSE_SECONDS) return [finding('coldStart', [steps[deep]!], { mend: 'addLoosening' })]
+  // Loose, but elsewhere: wrists do not make ready for a deep stance.
+  const wanted = areasToLoosen(steps[deep]!.effort)
+  const fits = loosening.some(({ areas }) => areas.some((area) => wanted.includes(area)))
+  return fits ? [] : [finding('unfitLoosening', [steps[deep]!], { mend: 'addLoosening' })]
 }
-
-/** Rows of steps, one right after the other, that are all so. */
-function rowsOf(steps: readonly StepFacts[], isSo: (step: StepFacts) => boolean): StepFacts[][] {
-  const rows: StepFacts[][] = [[]]
-  for (const step of steps) {
-    if (isSo(step)) rows.at(-1)!.push(step)
-    else if (rows.at(-1)!.length > 0) rows.push([])
-  }
-  return rows.filter((row) => row.length > 0)
-}
-const secondsOf = (steps: readonly StepFacts[]) => steps.reduce((sum, { seconds }) => sum + seconds, 0)
 
 /** Posts that follow one another are one stillness. */
 function stillness({ steps, longestStillSeconds }: CheckFacts): Finding[] {
@@ -210,62 +106,6 @@ function legLoad(steps: readonly StepFacts[]): Finding[] {
     .filter((row) => row.length > MOST_BALANCE_IN_ROW)
     .map((row) => finding('balanceInRow', row, { mend: 'putBetween' }))
   return [...hard('legs', 'legLoad'), ...hard('shoulders', 'shoulderLoad'), ...balance]
-}
-
-/** What stands in a wrong place of the arc, or beside what it should not stand beside. */
-function inArc(steps: readonly StepFacts[]): Finding[] {
-  const found: Finding[] = []
-  const [first] = steps
-  if (first?.quickBreathing) found.push(finding('quickOpening', [first], { mend: 'putBetween' }))
-  steps.forEach((step, at) => {
-    const next = steps[at + 1]
-    const isLow = step.asks.includes('headDown') || step.asks.includes('deepFold')
-    const isFast = next && (next.beatsPerMinute ?? 0) > FAST_BEATS
-    if (isLow && step.asks.includes('headDown') && isFast) found.push(finding('quickRise', [step, next]))
-    if (step.comesLast && next) found.push(finding('notLast', [step], { mend: 'putBetween' }))
-    const isLate = steps.slice(0, at).some(({ part }) => isClosingPart(part))
-    if (isLate && !isClosingPart(step.part) && ((step.beatsPerMinute ?? 0) > FAST_BEATS || step.quickBreathing)) {
-      found.push(finding('stirsLate', [step], { mend: 'putBetween' }))
-    }
-  })
-  const fold = steps.findLastIndex(({ asks }) => asks.includes('deepFold'))
-  const after = steps.slice(fold + 1).filter(({ part }) => part !== 'settle')
-  if (fold >= 0 && !after.some(({ asks }) => !asks.includes('deepFold'))) {
-    found.push(finding('foldUnanswered', [steps[fold]!]))
-  }
-  // The last rest may be on a chair.
-  const upright = steps.slice(0, steps.findLastIndex(({ part }) => part !== 'settle') + 1)
-  const changes = upright.filter(({ seated }, at) => at > 0 && seated !== upright[at - 1]!.seated)
-  if (changes.length > 1) found.push(finding('hopping', changes))
-  return found
-}
-
-/** Sets of which so many pieces are meant to be the whole. */
-const WHOLE_FROM = 4
-const SET_SIZES: readonly [RegExp, number][] = [
-  [/^The eight pieces/, 8],
-  [/^Five-phase/, 5],
-]
-
-/** Sets that are incomplete or mixed of two schools, and one movement under two names. */
-function ofSets(steps: readonly StepFacts[]): Finding[] {
-  const found: Finding[] = []
-  for (const [name, size] of SET_SIZES) {
-    const pieces = steps.filter(({ set }) => set !== null && name.test(set.name))
-    const places = new Set(pieces.map(({ set }) => set!.place))
-    const schools = new Set(pieces.map(({ set }) => set!.name))
-    if (schools.size > 1 || (pieces.length >= WHOLE_FROM && places.size < size)) {
-      found.push(finding('setBroken', pieces, { seconds: places.size, against: size }))
-    }
-  }
-  const byMovement = new Map<string, StepFacts[]>()
-  for (const step of steps) {
-    if (step.alike) byMovement.set(step.alike, [...(byMovement.get(step.alike) ?? []), step])
-  }
-  for (const same of byMovement.values()) {
-    if (new Set(same.map(({ formName }) => formName)).size > 1) found.push(finding('doubled', same))
-  }
-  return found
 }
 
 function breath(steps: readonly StepFacts[]): Finding[] {

@@ -1,4 +1,18 @@
+import type { Area, Effort } from '../forms'
+
 /** Bounds of what is wise: the check points out what passes them, and a proposal keeps to them. */
+
+/** From here on work of legs, spine or shoulders is deep. */
+export const DEEP = 2
+
+const LOOSENED_BY: Record<'legs' | 'spine' | 'shoulders', readonly Area[]> = {
+  legs: ['hips', 'legs', 'knees', 'ankles', 'feet'],
+  spine: ['spine', 'lowBack', 'upperBack', 'hips'],
+  shoulders: ['shoulders', 'arms', 'neck', 'chest', 'upperBack'],
+}
+/** What should be loose before work that asks so much. Common practice, no source. */
+export const areasToLoosen = (effort: Pick<Effort, 'legs' | 'spine' | 'shoulders'>): Area[] =>
+  (['legs', 'spine', 'shoulders'] as const).flatMap((what) => (effort[what] >= DEEP ? LOOSENED_BY[what] : []))
 
 /** Deep work needs so much loosening before it. Our choice. */
 export const LOOSE_SECONDS = 60

@@ -1,8 +1,11 @@
+import { checkRoutine } from '#core/compose'
+import { latestStages } from '#core/forms'
+import { longestStillSeconds } from '#core/journal'
 import { validate } from '#core/basics'
 import { describe, expect, it } from 'vitest'
 import { personSchema } from '#core/formats'
 import { daysBetween, practiceDay, streaks } from '#core/journal'
-import { demoPerson } from '#data'
+import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
 
 const demo = (day: string, zone = 'Europe/Lisbon') => demoPerson(day, zone)
 
@@ -38,5 +41,24 @@ describe('the demo', () => {
     const { sessions } = demo('2026-03-04')
     const longEnough = sessions.filter(({ title }) => title === 'Before the workshop opens')
     expect(longEnough.at(-1)!.plannedSeconds).toBeGreaterThan(longEnough[0]!.plannedSeconds)
+  })
+})
+
+describe('the routines of the demo', () => {
+  it('pass the application’s own check, as the demo’s person would see it', () => {
+    const { routines, forms, ways, settings, stages, sessions } = demoPerson('2026-03-01', 'Europe/Lisbon')
+    const stageOf = latestStages(stages)
+    for (const routine of [...routines, ...SHIPPED_ROUTINES]) {
+      const input = { routine, forms: [...CATALOGUE, ...forms], ways, pace: settings.pace, rules: settings.rules }
+      const findings = checkRoutine(input, {
+        conditions: settings.conditions,
+        stageOf: (id) => stageOf.get(id) ?? null,
+        longestStillSeconds: longestStillSeconds(sessions),
+      })
+      expect(
+        findings.map(({ kind, names }) => [kind, ...names].join(' ')),
+        routine.name,
+      ).toEqual([])
+    }
   })
 })

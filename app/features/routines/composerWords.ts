@@ -46,10 +46,11 @@ export const MEND_WORDS: Record<MendKind, string> = {
   milder: 'Do the milder version',
   takeOutOfFlow: 'Take it out of the flow',
   bothDirections: 'Do both directions',
+  orderPhases: 'Put them in order',
 }
 
 /** What was found, in a plain sentence. */
-export function findingSentence({ kind, names, seconds, against, caution }: Finding): string {
+export function findingSentence({ kind, names, seconds, against, caution, mend }: Finding): string {
   const [name = 'This step'] = names
   switch (kind) {
     case 'noClosing':
@@ -93,14 +94,24 @@ export function findingSentence({ kind, names, seconds, against, caution }: Find
     case 'caution':
       return `${name}: ${caution ? CAUTION_WORDS[caution.caution] : ''}`
     case 'notLearned':
-      return `${name} is not learned yet, and stands in the middle of a flow.`
+      return `${name} is not learned yet${mend ? ', and stands in the middle of a flow' : ''}.`
+    case 'unfitLoosening':
+      return `Before ${name} other parts are loosened than it needs.`
+    case 'stirsEvening':
+      return `${name} stirs up, in a routine for the evening.`
+    case 'needsChair':
+      return `A chair must be at hand: ${names.join(', ')}.`
+    case 'needsFloor':
+      return `Room to lie down must be at hand: ${names.join(', ')}.`
+    case 'phaseOrder':
+      return `The five phases stand in another order than in this house: ${names.join(', ')}.`
     case 'oneDirection':
       return `${name} is done in one direction only.`
   }
 }
 
 /** Why it matters. */
-export function findingReason({ kind, against, caution }: Finding): string {
+export function findingReason({ kind, against, caution, mend }: Finding): string {
   switch (kind) {
     case 'noClosing':
       return 'Without gathering and settling, practice leaves one stirred up.'
@@ -147,7 +158,19 @@ export function findingReason({ kind, against, caution }: Finding): string {
         ? `For you, with ${caution.because.map((each) => CONDITION_WORDS[each]).join(' and ')}: ${caution.reasons.join(' ')}`
         : ''
     case 'notLearned':
-      return 'A flow runs on; what is new wants time of its own.'
+      return mend
+        ? 'A flow runs on; what is new wants time of its own.'
+        : 'What is new is done slowly and a few times, or hands only; a link or a build-up helps.'
+    case 'unfitLoosening':
+      return 'What works hard is loosened first: hips and knees for the legs, the back for folds and turns.'
+    case 'stirsEvening':
+      return 'Tapping, shaking and quick breath wake; the evening wants slow things.'
+    case 'needsChair':
+      return 'Nobody wants to look for one in the middle.'
+    case 'needsFloor':
+      return 'A mat on the floor, or a bed; or do it sitting.'
+    case 'phaseOrder':
+      return 'Each phase brings forth the next.'
     case 'oneDirection':
       return 'Circles go both ways, so that the joints even out.'
   }

@@ -116,7 +116,9 @@ describe("a teacher's glance", () => {
     expect(kinds(flow)).not.toContain('notLearned')
     const finding = only(flow, 'notLearned', person)
     expect(finding.names).toEqual(['Cloud hands'])
-    expect(kinds(mended(flow, finding), person)).not.toContain('notLearned')
+    expect(finding.mend).toBe('takeOutOfFlow')
+    // It is still new, but no longer in the midst of others.
+    expect(only(mended(flow, finding), 'notLearned', person).mend).toBeNull()
   })
 
   it('is silent where it was silenced, for this routine alone', () => {
@@ -231,6 +233,53 @@ describe('what stands in a wrong place', () => {
   ])('%s', (_, kind, entries, better) => {
     expect(kinds(input([...entries, ...(kind === 'foldUnanswered' ? [] : end)]))).toContain(kind)
     expect(kinds(input([...better, ...(kind === 'foldUnanswered' ? [] : end)]))).not.toContain(kind)
+  })
+  it('loosening of other parts than the work needs, and loosens those', () => {
+    const wrists = input([
+      step('wrist-circles', { count: 32 }),
+      step('shoulder-rolls'),
+      step('sway-head-and-tail'),
+      ...end,
+    ])
+    expect(kinds(wrists)).toContain('unfitLoosening')
+    expect(kinds(mended(wrists, only(wrists, 'unfitLoosening')))).not.toContain('unfitLoosening')
+    const hips = input([step('hips-both-ways'), step('knee-circles'), step('sway-head-and-tail'), ...end])
+    expect(kinds(hips)).not.toContain('unfitLoosening')
+  })
+  it('a form that is still being learned, wherever it stands', () => {
+    const person: KnownPerson = { ...UNKNOWN_PERSON, stageOf: (id) => (id === 'cloud-hands' ? 'handsOnly' : null) }
+    expect(only(input(whole(step('cloud-hands'))), 'notLearned', person)).toMatchObject({ mend: null })
+  })
+  it('what stirs in the evening, by what the routine is called or for', () => {
+    const given = (name: string, purpose = '') => {
+      const asked = input(whole(step('shake')))
+      return { ...asked, routine: { ...asked.routine, name, purpose } }
+    }
+    expect(kinds(given('Late hours', 'Before bed'))).toContain('stirsEvening')
+    expect(kinds(given('An evening by the stove'))).toContain('stirsEvening')
+    expect(kinds(given('Before the workshop opens'))).not.toContain('stirsEvening')
+  })
+  it('a chair or room to lie down that must be at hand', () => {
+    expect(only(input(whole(step('chair-side-legs'))), 'needsChair').names).toEqual(['Leg to the side at the chair'])
+    expect(kinds(input(whole(step('rise-and-sink'))))).not.toContain('needsChair')
+    const seated = ['seated-row', 'seated-cloud-hands'].map((id) => step(id))
+    expect(kinds(input(seated))).not.toContain('needsChair')
+    expect(kinds(input([...whole(step('rise-and-sink')), step('lie-down-and-listen')]))).toContain('needsFloor')
+  })
+  it('the five phases in another order than this house has, and puts them in it', () => {
+    const phases = CATALOGUE.filter(({ set }) => set?.name === 'Five-phase series').sort(
+      (one, other) => one.set!.place - other.set!.place,
+    )
+    const pieces = phases.map(({ id }) => step(id))
+    const inOrder = input(whole(...pieces))
+    expect(kinds(inOrder)).not.toContain('phaseOrder')
+    const metalFirst = { ...inOrder, rules: { ...USUAL_HOUSE_RULES, firstPhase: 'metal' as const } }
+    const finding = only(metalFirst, 'phaseOrder')
+    const { routine } = mended(metalFirst, finding)
+    expect(kinds({ ...metalFirst, routine })).not.toContain('phaseOrder')
+    expect(stepsOf(routine).filter(({ id }) => finding.stepIds.includes(id))[0]!.formId).toBe(phases[3]!.id)
+    expect(kinds(input(whole(...pieces.toReversed())))).toContain('phaseOrder')
+    expect(kinds(input(whole(...pieces.slice(1))))).not.toContain('phaseOrder')
   })
   it('a bow that is not the end', () => {
     const bow = step('close-with-a-bow')
