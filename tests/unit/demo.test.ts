@@ -1,10 +1,9 @@
 import { checkRoutine } from '#core/compose'
 import { latestStages } from '#core/forms'
-import { longestStillSeconds } from '#core/journal'
 import { validate } from '#core/basics'
 import { describe, expect, it } from 'vitest'
 import { personSchema } from '#core/formats'
-import { daysBetween, practiceDay, streaks } from '#core/journal'
+import { daysBetween, longestStillSeconds, practiceDay, streaks } from '#core/journal'
 import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
 
 const demo = (day: string, zone = 'Europe/Lisbon') => demoPerson(day, zone)

@@ -28,7 +28,7 @@ describe('the tools', () => {
     const known = { conditions: [], stages: [{ formId: 'a-form', stage: 'watch' }], longestStillSeconds: null }
     expect(ask('check', { ...input, ...known })).toMatchObject({
       ok: true,
-      value: { findings: [{ kind: 'noClosing' }] },
+      value: { findings: [{ kind: 'noClosing' }, { kind: 'notLearned' }] },
     })
   })
   it('propose as the core does, the same for the same question', () => {
