@@ -1,5 +1,5 @@
 import { isClosingPart, type ArcPart, type Form } from '../forms'
-import { LOOSE_SECONDS, wiseStillSeconds } from '../routine'
+import { LOOSE_SECONDS, LOOSENED_BY, wiseStillSeconds } from '../routine'
 import { isOfSetAsked, twinKeysOf, type Candidate, type Wanted } from './candidates'
 import { PURPOSE_WANTS } from './purposes'
 
@@ -141,15 +141,12 @@ function fillPart(taken: Taken, list: readonly Candidate[], asked: PartAsked) {
 const USED_COST = 3
 const FRESH_SHARE = 0.4
 
-/** Areas that loosen what works deeply. */
-const LOOSENS = { spine: ['spine', 'lowBack', 'hips'], legs: ['hips', 'knees', 'legs', 'ankles'] } as const
-
-/** What loosening is worth for the work that it leads to: a spine or legs that will work deeply, as long as nothing serves them yet. */
+/** What loosening is worth for the work that it leads to: spine, legs or shoulders that will work deeply, as long as nothing serves them yet. */
 function fitsWork({ form }: Candidate, chosen: readonly Candidate[]): number {
   const work = chosen.filter(({ part }) => part === 'work' || part === 'stand')
   const before = chosen.filter(({ part }) => part === 'loosen' || part === 'wake')
-  return (['spine', 'legs'] as const).reduce((sum, what) => {
-    const serves = (each: Form) => each.areas.some((area) => (LOOSENS[what] as readonly string[]).includes(area))
+  return (['spine', 'legs', 'shoulders'] as const).reduce((sum, what) => {
+    const serves = (each: Form) => each.areas.some((area) => LOOSENED_BY[what].includes(area))
     const isDeep = work.some(({ effort }) => effort[what] >= HARD)
     return sum + (isDeep && serves(form) && !before.some((each) => serves(each.form)) ? FITS_WORTH : 0)
   }, 0)

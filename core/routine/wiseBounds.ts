@@ -5,12 +5,13 @@ import type { Area, Effort } from '../forms'
 /** From here on work of legs, spine or shoulders is deep. */
 export const DEEP = 2
 
-const LOOSENED_BY: Record<'legs' | 'spine' | 'shoulders', readonly Area[]> = {
+/** What loosens work of each kind. Common practice, no source. */
+export const LOOSENED_BY: Record<'legs' | 'spine' | 'shoulders', readonly Area[]> = {
   legs: ['hips', 'legs', 'knees', 'ankles', 'feet'],
   spine: ['spine', 'lowBack', 'upperBack', 'hips'],
   shoulders: ['shoulders', 'arms', 'neck', 'chest', 'upperBack'],
 }
-/** What should be loose before work that asks so much. Common practice, no source. */
+/** What should be loose before work that asks so much. */
 export const areasToLoosen = (effort: Pick<Effort, 'legs' | 'spine' | 'shoulders'>): Area[] =>
   (['legs', 'spine', 'shoulders'] as const).flatMap((what) => (effort[what] >= DEEP ? LOOSENED_BY[what] : []))
 
