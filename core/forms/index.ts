@@ -43,3 +43,4 @@ export {
 export { STANCE_NAMES, type FormInWords } from './lineWords'
 export { readFormWords } from './text'
 export { writeFormWords } from './writeText'
+export { mannerChange, type MannerChange } from './mannerChange'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { CHOICES, formMyWay, isPacedCounting, type ChoiceName, type Form } from '#core/forms'
+import { CHOICES, formMyWay, isPacedCounting, mannerChange, type ChoiceName, type Form } from '#core/forms'
 import { formDifference } from '#core/timeline'
 import { type WayChange, useMyWay } from './myWay'
 import { usePersonStore } from '~/shared/store/person'
-import { CHOICE_WORDS, MEETING_WORDS, VERSION_WORDS } from '~/shared/words/practice'
+import { CHOICE_WORDS, mannerChangePhrase, MEETING_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import WayDifference from '~/shared/ui/WayDifference.vue'
 
@@ -72,6 +72,10 @@ const versionChoices = computed(() => [
   ...props.form.versions.map(({ kind }) => ({ value: kind, name: VERSION_WORDS[kind] })),
 ])
 const now = computed(() => formMyWay(props.form, way.value, rules.value))
+/** What my way changes of stance and cautions, against the form as it is taught. */
+const changePhrase = computed(() =>
+  mannerChangePhrase(mannerChange(props.form, undefined, draftWay.value ?? undefined, person.settings.rules)),
+)
 const versionNow = computed(() => props.form.versions.find(({ kind }) => kind === draftWay.value?.version))
 </script>
 
@@ -107,7 +111,7 @@ const versionNow = computed(() => props.form.versions.find(({ kind }) => kind ==
         @update:model-value="draft = { ...draft, version: $event }"
       />
     </div>
-    <p v-if="versionNow">{{ versionNow.change }}</p>
+    <p v-if="versionNow || changePhrase">{{ versionNow?.change }} {{ changePhrase }}</p>
     <div v-if="pending" class="pending" role="status">
       <WayDifference v-if="difference" :difference="difference" />
       <p v-else>Nothing that is seen or heard changes.</p>

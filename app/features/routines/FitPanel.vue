@@ -178,15 +178,17 @@ function bindingWords(binding: FitBinding): string {
         placeholder="to half a repetition"
         aria-label="How closely"
       />
-      <label for="fit-closing">closing at least</label>
-      <InputNumber
-        :model-value="Math.round(share * 100)"
-        input-id="fit-closing"
-        :min="0"
-        :max="50"
-        suffix=" %"
-        @update:model-value="setShare"
-      />
+      <span class="together">
+        <label for="fit-closing">closing at least</label>
+        <InputNumber
+          :model-value="Math.round(share * 100)"
+          input-id="fit-closing"
+          :min="0"
+          :max="50"
+          suffix=" %"
+          @update:model-value="setShare"
+        />
+      </span>
       <label v-if="hasByHand" class="row"><Checkbox v-model="frees" binary /> counts that I set may change</label>
       <Button type="submit" label="Fit" :disabled="searching || routine.entries.length === 0" />
       <Button v-if="searching" label="Call it off" severity="secondary" text @click="cancel" />
@@ -271,6 +273,11 @@ function bindingWords(binding: FitBinding): string {
 </template>
 
 <style scoped>
+.together {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.5rem;
+}
 .changes {
   display: grid;
   gap: 0.3rem;
@@ -288,5 +295,8 @@ function bindingWords(binding: FitBinding): string {
 }
 form :deep(input) {
   width: 8rem;
+}
+.together :deep(input) {
+  width: 5rem;
 }
 </style>

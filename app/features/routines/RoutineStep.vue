@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { ARC_PARTS, nextCount } from '#core/forms'
+import { ARC_PARTS, mannerChange, nextCount, wayFor } from '#core/forms'
 import type { Step } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
-import { PART_WORDS, VERSION_WORDS, countPhrase } from '~/shared/words/practice'
+import { PART_WORDS, VERSION_WORDS, countPhrase, mannerChangePhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import { mannerPhrase } from './composerWords'
 import CountStepper from './CountStepper.vue'
@@ -32,6 +32,13 @@ const versions = computed(() => [
 ])
 const HERE = 'here'
 const isChanged = computed(() => mannerPhrase(form.value!, props.step.manner) !== '')
+/** What that changes of stance and cautions. */
+const changePhrase = computed(() => {
+  if (!form.value || !isChanged.value) return ''
+  const { ways, rules } = person.setting
+  const { manner: _, ...plain } = props.step
+  return mannerChangePhrase(mannerChange(form.value, wayFor(plain, ways), wayFor(props.step, ways), rules))
+})
 const version = computed(() => props.step.manner?.version ?? (isChanged.value ? HERE : ALWAYS))
 function choose(chosen: string) {
   if (chosen === HERE) return
@@ -70,7 +77,9 @@ const countAt = (direction: 1 | -1) =>
         :aria-label="`How ${name} is done here`"
         @update:model-value="choose"
       />
-      <span v-if="form && isChanged" class="small changed">{{ mannerPhrase(form, step.manner) }}</span>
+      <span v-if="form && isChanged" class="small changed"
+        >{{ mannerPhrase(form, step.manner) }} {{ changePhrase }}</span
+      >
     </span>
     <CountStepper
       v-if="form"

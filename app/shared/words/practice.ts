@@ -14,6 +14,7 @@ import {
   type SideOrder,
   type TraditionWord,
   type VersionKind,
+  type MannerChange,
 } from '#core/forms'
 import type { FeelingScale, Sensation } from '#core/journal'
 
@@ -271,6 +272,21 @@ const FACINGS = [
 ]
 /** "facing left", "facing the right corner": to the nearest eighth of the circle. */
 export const facingPhrase = (degrees: number) => `facing ${FACINGS[Math.round(degrees / 45) % 8]}`
+
+/** What a way or a version changes, in words: "Seated instead of wide stance. No deep knees." Empty where nothing. */
+export function mannerChangePhrase({ stance, eased, added, phasesFewer }: MannerChange): string {
+  const named = (cautions: readonly Caution[]) => cautions.map((each) => CAUTION_NAMES[each]).join(', ')
+  const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+  const phases = Math.abs(phasesFewer) === 1 ? 'phase' : 'phases'
+  return [
+    stance && `${capital(STANCE_WORDS[stance.to])} instead of ${STANCE_WORDS[stance.from]}.`,
+    eased.length > 0 && `No ${named(eased)}.`,
+    added.length > 0 && `With ${named(added)}.`,
+    phasesFewer !== 0 && `${Math.abs(phasesFewer)} ${phases} ${phasesFewer > 0 ? 'fewer' : 'more'} in each repetition.`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
 
 /** How far a form is learned. */
 export const STAGE_WORDS: Record<LearningStage, string> = {
