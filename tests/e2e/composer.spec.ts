@@ -200,7 +200,7 @@ test('two routines are compared side by side', async ({ page }) => {
   await choose(page, 'One routine', 'While the kettle warms')
   await choose(page, 'The other routine', 'Before the workshop opens')
   await expect(page.getByRole('row', { name: /In all/ })).toContainText('3 min 59 s')
-  await expect(page.getByRole('row', { name: /In all/ })).toContainText('12 min 28 s')
+  await expect(page.getByRole('row', { name: /In all/ })).toContainText('12 min 52 s')
   await expect(page.getByRole('row', { name: /^Closing of the moving time/ })).toBeVisible()
   await expectNoAxeFindings(page)
   await goTo(page, 'Routines')

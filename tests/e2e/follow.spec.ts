@@ -61,8 +61,9 @@ test('shows the side as a place on the screen, and calls it mirrored when that i
   expect((await word.boundingBox())!.x).toBeLessThan(200)
   await letPass(page, 9)
   await expect(now(page)).toContainText('then the left side')
-  await letPass(page, 12)
-  await expect(now(page)).toContainText(/Change0:0\dto the left side/)
+  await letPass(page, 16)
+  // Which leg stands is said too: mirrored, as the side is.
+  await expect(now(page)).toContainText(/Change0:0\dto the left side, standing on the right leg/)
 })
 
 test('waits in an open form until it is enough', async ({ page }) => {
