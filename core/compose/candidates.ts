@@ -4,6 +4,7 @@ import {
   FIVE_PHASES,
   milderManner,
   mostEffort,
+  setFamilyOf,
   wayFor,
   withManner,
   type ArcPart,
@@ -95,13 +96,17 @@ export function candidatesFor(wanted: Wanted, posture: Posture, chance: () => nu
   })
 }
 
+/** A chain of so many moves is a long form. Our choice. */
+const LONG_FORM_MOVES = 8
+
 /** What may never be in a proposal to this person, whatever it would be worth. */
 function isOutOfPlace(form: Form, wanted: Wanted, newcomer: boolean): boolean {
   const { purpose } = wanted
   const isMine = wanted.stageOf(form.id) !== null || wanted.daysSince(form.id) !== null
   const setAsked = isOfSetAsked(form, purpose)
   // A part of a long form, or the whole, is for those who learn it.
-  if (form.school === 'short form' && !isMine) return true
+  const isLong = setFamilyOf(form) === 'shortForm' || form.moves.length >= LONG_FORM_MOVES
+  if (isLong && !isMine) return true
   if (newcomer && form.level === 'later' && !isMine && !setAsked) return true
   const needsChair = form.equipment.some((each) => each.startsWith('a chair')) || form.stance === 'seated'
   const isRest = form.part === 'settle'
@@ -121,10 +126,10 @@ const wantsChair = ({ purpose, conditions }: Wanted) =>
   conditions.some((condition) => ['seatedOnly', 'cannotStandLong', 'poorBalance'].includes(condition))
 
 /** Whether a purpose asks for the set that a form belongs to. */
-export const isOfSetAsked = ({ set, moves }: Form, purpose: Purpose): boolean =>
-  (purpose === 'eightPieces' && (set?.name ?? '').startsWith('The eight pieces')) ||
+export const isOfSetAsked = (form: Form, purpose: Purpose): boolean =>
+  (purpose === 'eightPieces' && setFamilyOf(form) === 'eightPieces') ||
   (purpose === 'fivePhase' &&
-    ((set?.name ?? '').startsWith('Five-phase') || moves.some(({ phaseOfFive }) => phaseOfFive !== null)))
+    (setFamilyOf(form) === 'fivePhases' || form.moves.some(({ phaseOfFive }) => phaseOfFive !== null)))
 
 interface Circumstances {
   posture: Posture
@@ -200,12 +205,13 @@ function worthOf(form: Form, wanted: Wanted, preferred: number): { worth: number
 }
 
 /** What a form is the same as: of two schools, whole and in parts, sitting and standing. No two that share a key are in one proposal. */
-export function twinKeysOf({ id, set, moves, alike }: Form): string[] {
+export function twinKeysOf(form: Form): string[] {
+  const { id, set, moves, alike } = form
   const keys = [id]
   if (alike) keys.push(alike)
-  if (set && set.name.startsWith('The eight pieces')) keys.push(`eight pieces ${set.place}`)
-  if (set && set.name.startsWith('Five-phase')) keys.push(`five phases ${set.place}`)
+  const family = setFamilyOf(form)
+  if (set && (family === 'eightPieces' || family === 'fivePhases')) keys.push(`${family} ${set.place}`)
   if (moves.some(({ phaseOfFive }) => phaseOfFive !== null))
-    keys.push(...FIVE_PHASES.map((_, at) => `five phases ${at + 1}`))
+    keys.push(...FIVE_PHASES.map((_, at) => `fivePhases ${at + 1}`))
   return keys
 }

@@ -29,7 +29,6 @@ export function checkRoutine(input: CompileInput, person: KnownPerson): Finding[
   return findingsOf(input.routine, checkFactsOf(input, person, compileTimeline(input)))
 }
 
-const FIVE_PHASE_SET = 'Five-phase'
 /** What a routine is called that is for the end of the day. */
 const EVENING = /\b(evening|night|bed ?time|before bed|sleep|late)\b/i
 
@@ -75,7 +74,6 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
         beatsPerMinute: form.counting.by === 'beats' ? form.counting.beatsPerMinute : null,
         comesLast: form.comesLast ?? false,
         set: form.set,
-        phasePlace: form.set?.name.startsWith(FIVE_PHASE_SET) ? form.set.place : null,
         areas: form.areas,
         stance: mine.stance,
         equipment: form.equipment,

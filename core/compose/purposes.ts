@@ -1,4 +1,4 @@
-import { mostEffort, type Area, type ArcPart, type Caution, type Form } from '../forms'
+import { setFamilyOf, mostEffort, type Area, type ArcPart, type Caution, type Form } from '../forms'
 
 export const PURPOSES = [
   'morning',
@@ -33,7 +33,6 @@ export interface PurposeWants {
 
 const BACK_CAUTIONS = ['deepFold', 'strongTwist', 'headDown', 'heelDrop'] as const
 const FULL_ARC = { arrive: 0.08, loosen: 0.18, wake: 0.08, work: 0.4, gather: 0.12, settle: 0.14 }
-const isSet = (form: Form, name: string) => (form.set?.name ?? '').startsWith(name)
 
 /** What each purpose wants. Common practice, no source; the weights are our choice. */
 export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
@@ -90,7 +89,7 @@ export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
     parts: { arrive: 0.08, loosen: 0.12, work: 0.54, gather: 0.12, settle: 0.14 },
     mostEffort: 3,
     prefers: (form) =>
-      isSet(form, 'Five-phase') || form.moves.some(({ phaseOfFive }) => phaseOfFive)
+      setFamilyOf(form) === 'fivePhases' || form.moves.some(({ phaseOfFive }) => phaseOfFive)
         ? 6
         : form.part === 'work'
           ? -4
@@ -100,7 +99,7 @@ export const PURPOSE_WANTS: Record<Purpose, PurposeWants> = {
     areas: { spine: 1, shoulders: 1 },
     parts: { arrive: 0.06, loosen: 0.1, work: 0.6, gather: 0.11, settle: 0.13 },
     mostEffort: 3,
-    prefers: (form) => (isSet(form, 'The eight pieces') ? 6 : form.part === 'work' ? -4 : 0),
+    prefers: (form) => (setFamilyOf(form) === 'eightPieces' ? 6 : form.part === 'work' ? -4 : 0),
   },
   standing: {
     areas: { legs: 2, breath: 2, shoulders: 1 },

@@ -1,4 +1,4 @@
-import { isClosingPart, type ArcPart, type Form } from '../forms'
+import { isClosingPart, setFamilyOf, type ArcPart, type Form } from '../forms'
 import { LOOSE_SECONDS, LOOSENED_BY, wiseStillSeconds } from '../routine'
 import { isOfSetAsked, twinKeysOf, type Candidate, type Wanted } from './candidates'
 import { PURPOSE_WANTS } from './purposes'
@@ -11,8 +11,6 @@ const NEW_AREA_WORTH = 0.3
 const HARD = 2
 /** More pieces of a set than this are its whole, or nothing. */
 const MOST_LOOSE_PIECES = 2
-/** Sets that are one thing; of others any piece stands alone. */
-const FIXED_SETS = /pieces|phase|short form/i
 
 /** The share of a part that is given to another when it cannot be filled. */
 const SPARE_TO: ArcPart = 'work'
@@ -161,8 +159,9 @@ function mayTake(candidate: Candidate, { chosen, keys }: Taken, { part, wanted, 
     return false
   if (isClosingPart(part)) return true
   const setName = form.set?.name
-  const ofSets = chosen.filter((each) => each.form.set && FIXED_SETS.test(each.form.set.name))
-  if (setName && FIXED_SETS.test(setName)) {
+  const ofSets = chosen.filter((each) => setFamilyOf(each.form) !== null)
+  // Of sets that are one thing a piece or two may stand alone; of others any.
+  if (setFamilyOf(form) !== null) {
     if (isOfSetAsked(form, wanted.purpose)) return false
     if (ofSets.length >= MOST_LOOSE_PIECES) return false
     if (ofSets.some((each) => each.form.set!.name !== setName)) return false

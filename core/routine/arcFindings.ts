@@ -1,4 +1,4 @@
-import { isClosingPart } from '../forms'
+import { isClosingPart, piecesOf, setFamilyOf } from '../forms'
 import { finding, type CheckFacts, type Finding, type StepFacts } from './finding'
 import { FAST_BEATS } from './wiseBounds'
 
@@ -32,16 +32,14 @@ export function inArc(steps: readonly StepFacts[]): Finding[] {
 
 /** Sets of which so many pieces are meant to be the whole. */
 const WHOLE_FROM = 4
-const SET_SIZES: readonly [RegExp, number][] = [
-  [/^The eight pieces/, 8],
-  [/^Five-phase/, 5],
-]
+const WHOLE_SETS = ['eightPieces', 'fivePhases'] as const
 
 /** Sets that are incomplete or mixed of two schools, and one movement under two names. */
 export function ofSets(steps: readonly StepFacts[]): Finding[] {
   const found: Finding[] = []
-  for (const [name, size] of SET_SIZES) {
-    const pieces = steps.filter(({ set }) => set !== null && name.test(set.name))
+  for (const family of WHOLE_SETS) {
+    const size = piecesOf(family)
+    const pieces = steps.filter((step) => setFamilyOf(step) === family)
     const places = new Set(pieces.map(({ set }) => set!.place))
     const schools = new Set(pieces.map(({ set }) => set!.name))
     if (schools.size > 1 || (pieces.length >= WHOLE_FROM && places.size < size)) {
@@ -58,14 +56,13 @@ export function ofSets(steps: readonly StepFacts[]): Finding[] {
   return found
 }
 
-/** How the rows of the five phases go, from the one with which this house begins. */
-const PHASES = 5
+const PHASES = piecesOf('fivePhases')
 
 /** The five phases in another order than this house's; where all five are there, each once. */
 export function phaseOrder({ steps, firstPhasePlace }: CheckFacts): Finding[] {
-  const pieces = steps.filter(({ phasePlace }) => phasePlace !== null)
-  if (new Set(pieces.map(({ phasePlace }) => phasePlace)).size !== PHASES || pieces.length !== PHASES) return []
-  const isInOrder = pieces.every(({ phasePlace }, at) => phasePlace === ((firstPhasePlace - 1 + at) % PHASES) + 1)
+  const pieces = steps.filter((step) => setFamilyOf(step) === 'fivePhases')
+  if (new Set(pieces.map(({ set }) => set!.place)).size !== PHASES || pieces.length !== PHASES) return []
+  const isInOrder = pieces.every(({ set }, at) => set!.place === ((firstPhasePlace - 1 + at) % PHASES) + 1)
   return isInOrder ? [] : [finding('phaseOrder', pieces, { mend: 'orderPhases' })]
 }
 

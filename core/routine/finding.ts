@@ -32,8 +32,6 @@ export interface StepFacts {
   beatsPerMinute: number | null
   comesLast: boolean
   set: { name: string; place: number } | null
-  /** Of the five phases, its place; null for others. */
-  phasePlace: number | null
   areas: readonly Area[]
   /** What movement it is, where others are the same one under another name. */
   alike: string | null
