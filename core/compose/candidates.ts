@@ -204,14 +204,17 @@ function worthOf(form: Form, wanted: Wanted, preferred: number): { worth: number
   return { worth, reasons }
 }
 
+/** What the place in a set is called as a movement; a form outside the set may say that it is one (`alike`). */
+const PIECE_KEYS = { eightPieces: 'eight pieces', fivePhases: 'five phases' }
+
 /** What a form is the same as: of two schools, whole and in parts, sitting and standing. No two that share a key are in one proposal. */
 export function twinKeysOf(form: Form): string[] {
   const { id, set, moves, alike } = form
   const keys = [id]
   if (alike) keys.push(alike)
   const family = setFamilyOf(form)
-  if (set && (family === 'eightPieces' || family === 'fivePhases')) keys.push(`${family} ${set.place}`)
+  if (set && (family === 'eightPieces' || family === 'fivePhases')) keys.push(`${PIECE_KEYS[family]} ${set.place}`)
   if (moves.some(({ phaseOfFive }) => phaseOfFive !== null))
-    keys.push(...FIVE_PHASES.map((_, at) => `fivePhases ${at + 1}`))
+    keys.push(...FIVE_PHASES.map((_, at) => `${PIECE_KEYS.fivePhases} ${at + 1}`))
   return keys
 }
