@@ -78,7 +78,20 @@ const body = computed(
 )
 
 const WORD_PIXELS = 12
-const labels = computed(() =>
+/** A word that would lie over the one before it stands a line higher. */
+const LINE_PIXELS = 30
+const labels = computed(() => {
+  let before = { to: -Infinity, y: 0 }
+  return words.value.map((word) => {
+    const width = word.text.length * WORD_PIXELS
+    const from = word.x - (word.anchor === 'end' ? width : word.anchor === 'middle' ? width / 2 : 0)
+    const covers = from < before.to && Math.abs(word.y - before.y) < LINE_PIXELS
+    const y = covers ? before.y - LINE_PIXELS : word.y
+    before = { to: from + width, y }
+    return { ...word, y }
+  })
+})
+const words = computed(() =>
   seen.value.flatMap((segment) => {
     const shown = (segment.kind === 'phase' || segment.kind === 'rest' || segment.kind === 'hold') && segment.cue
     if (!shown || segment.lengthSeconds * scale.value < segment.cue.length * WORD_PIXELS) return []
