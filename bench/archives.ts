@@ -175,7 +175,13 @@ for (const text of taken) {
     unopened += 1
     const kept = join(tmpdir(), `unopened-${unopened}.json`)
     writeFileSync(kept, text)
-    console.log('not opened:', page.url(), errors.join('; '), (error as Error).message.slice(0, 600), `(kept as ${kept})`)
+    console.log(
+      'not opened:',
+      page.url(),
+      errors.join('; '),
+      (error as Error).message.slice(0, 600),
+      `(kept as ${kept})`,
+    )
   }
   await context.close()
 }
