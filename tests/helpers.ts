@@ -118,6 +118,17 @@ const phasesArbitrary = fc.constantFrom<Form['moves'][number]['phases']>(
   ],
 )
 
+/** Moves of these phases, each as often as it is said. */
+const chainOf = (phases: Form['moves'][number]['phases'], times: readonly (number | undefined)[]): Form['moves'] =>
+  times.map((each, index) => ({ ...plainMove(`Move ${index + 1}`, phases), ...(each && { times: each }) }))
+/** Beats of so many words. */
+const wordsOf = (words: number): Form['moves'] => [
+  plainMove(
+    'A move',
+    Array.from({ length: words }, (_, index) => ({ breath: 'free' as const, length: index + 1, cue: `Word ${index}` })),
+  ),
+]
+
 /** Any form that the schema lets through, with an even count where it is meant in all. */
 const formAndCountArbitrary = fc
   .record({
@@ -129,6 +140,10 @@ const formAndCountArbitrary = fc
     phases: phasesArbitrary,
     half: fc.integer({ min: 1, max: 6 }),
     restBreaths: fc.integer({ min: 0, max: 2 }),
+    /** How often each move of a chain is done; one move is no chain. */
+    times: fc.array(fc.constantFrom(undefined, undefined, 2, 3), { minLength: 1, maxLength: 3 }),
+    levels: fc.constantFrom<string[]>([], [], ['low', 'high'], ['low', 'middle', 'high']),
+    evenBreath: fc.boolean(),
   })
   .map((made) => {
     const paced = made.by === 'breathRepetitions' || made.by === 'breathHold'
@@ -139,7 +154,9 @@ const formAndCountArbitrary = fc
       countScope: made.countScope as Form['countScope'],
       stance: made.stance as Form['stance'],
       part: made.part as Form['part'],
-      moves: paced ? [plainMove('A move', made.phases)] : FREE_MOVE,
+      levels: made.levels,
+      evenBreath: made.evenBreath,
+      moves: paced ? chainOf(made.phases, made.times) : made.by === 'beats' ? wordsOf(made.times.length) : FREE_MOVE,
     })
     return { form, count: made.half * 2, restBreaths: made.restBreaths }
   })

@@ -1,5 +1,5 @@
 import { SAME_SHARE } from '../basics'
-import { COUNT_UNITS } from '../forms'
+import { COUNT_UNITS, stationsOf, type Form } from '../forms'
 import {
   scheduleItem,
   endSeconds,
@@ -156,11 +156,8 @@ function changeCount(state: RunnerState, here: Here, steps: number): RunnerState
     performance.sides === 'second' &&
     performance.step.id === item.performance.step.id &&
     performance.round === item.performance.round
-  // One breath more of a hold is one more in the position in which one stands.
-  const inPosition = segment.kind === 'hold' && segment.moveRepetitions > 0
-  const moveChanges = inPosition
-    ? [...item.moveChanges, { unit: 0, move: segment.moveIndex, more: steps }]
-    : item.moveChanges
+  const moveChanges = insideChange(form, here, amount, both)
+  if (!moveChanges) return state
   const again = takingUpAgain(state, here)
   const schedule = state.schedule.map((each, at) =>
     at === index || each === again || (at > index && isSecondHalf(each))
@@ -168,6 +165,27 @@ function changeCount(state: RunnerState, here: Here, steps: number): RunnerState
       : each,
   )
   return withSchedule(state, schedule)
+}
+
+/**
+ * One breath more of a hold is one more in the position in which one stands, and one more beat is one of the present word: what lies behind
+ * stays as it was. Null where nothing can be taken away any more.
+ */
+function insideChange(
+  form: Form,
+  { item, segment, occurrence }: Here,
+  amount: number,
+  both: boolean,
+): ScheduleItem['moveChanges'] | null {
+  const { moveIndex, moveRepetition, moveRepetitions } = segment
+  if (form.counting.by === 'breathRepetitions' || moveRepetitions === 0) return item.moveChanges
+  const parts = form.counting.by === 'beats' ? form.moves.flatMap(({ phases }) => phases) : stationsOf(form)
+  const last = parts.length - 1
+  // What has begun of the present one is not taken away: the last one gives it.
+  const isOpen = moveRepetitions + amount >= moveRepetition
+  if (!isOpen && moveIndex === last) return null
+  const sides = both ? occurrence.counts.map(({ side }) => side) : [segment.side]
+  return [...item.moveChanges, ...sides.map((where) => ({ where, move: isOpen ? moveIndex : last, more: amount }))]
 }
 
 /** What takes the present performance up again, where it is to be left with this breath. */
@@ -182,7 +200,7 @@ function changeMove(state: RunnerState, here: Here, steps: number): RunnerState 
   if (steps < 0 && segment.moveRepetitions + steps < segment.moveRepetition) return state
   const before = state.timeline.segments.filter((each) => each.occurrence === index && each.index < segment.index)
   const unit = item.doneUnits + completedRepetitions(before)
-  const moveChanges = [...item.moveChanges, { unit, move: segment.moveIndex, more: steps }]
+  const moveChanges = [...item.moveChanges, { where: unit, move: segment.moveIndex, more: steps }]
   const again = takingUpAgain(state, here)
   const schedule = state.schedule.map((each, at) => (at === index || each === again ? { ...each, moveChanges } : each))
   return withSchedule(state, schedule)

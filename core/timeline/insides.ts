@@ -23,11 +23,19 @@ export function partsOfHold(positions: number, breaths: number, changes: readonl
   return [...parts.slice(0, -1), Math.max(parts.at(-1)!, breaths - before)]
 }
 
-/** How many beats each of some words holds for, in the proportion of their lengths and in their order: 36 rubs, then 9 strokes. */
-export function partsOfBeats(lengths: readonly number[], beats: number): number[] {
+/**
+ * How many beats each of some words holds for, in the proportion of their lengths and in their order: 36 rubs, then 9 strokes; and what was
+ * asked for besides.
+ */
+export function partsOfBeats(lengths: readonly number[], beats: number, changes: readonly MoveChange[] = []): number[] {
   const whole = sum(lengths)
-  const ends = lengths.map((_, index) => Math.round((beats * sum(lengths.slice(0, index + 1))) / whole))
-  return ends.map((end, index) => end - (ends[index - 1] ?? 0))
+  const plain = Math.max(0, beats - sum(changes, ({ more }) => more))
+  const ends = lengths.map((_, index) => Math.round((plain * sum(lengths.slice(0, index + 1))) / whole))
+  const parts = ends.map((end, index) =>
+    Math.max(0, end - (ends[index - 1] ?? 0) + sum(changes, ({ move, more }) => (move === index ? more : 0))),
+  )
+  const before = sum(parts.slice(0, -1))
+  return [...parts.slice(0, -1), Math.max(0, beats - before)]
 }
 
 /** The part in which the k-th of a count is; null where there are no parts. */

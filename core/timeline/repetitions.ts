@@ -137,7 +137,7 @@ export function addRepetitions(
       )
     } else {
       const changes =
-        form.counting.by === 'breathRepetitions' ? item.moveChanges.filter(({ unit }) => unit === index) : []
+        form.counting.by === 'breathRepetitions' ? item.moveChanges.filter(({ where }) => where === index) : []
       const here = changes.length > 0 ? phasesOf(form, changes) : phases
       const doneMoves = index === item.doneUnits ? item.doneMoves : 0
       addBreaths(builder, here, counted, isStill ? 'hold' : 'phase', form, { inside, doneMoves })
@@ -156,18 +156,17 @@ function insidesOf(
   const inPositions = by === 'breathHold' && stations.length > 0
   const inWords = by === 'beats' && phases.length > 1
   if (!inPositions && !inWords) return () => null
-  const partsOf = (count: number) =>
-    inPositions
-      ? partsOfHold(stations.length, count, moveChanges)
-      : partsOfBeats(
-          phases.map(({ phase }) => phase.length),
-          count,
-        )
+  const partsOf = ({ side, repetitions }: Unit) => {
+    const changes = moveChanges.filter(({ where }) => where === side)
+    if (inPositions) return partsOfHold(stations.length, repetitions, changes)
+    const lengths = phases.map(({ phase }) => phase.length)
+    return partsOfBeats(lengths, repetitions, changes)
+  }
   /** The same for all units of a side. */
-  const known = new Map<number, readonly number[]>()
-  return ({ repetitions }) => {
-    const parts = known.get(repetitions) ?? partsOf(repetitions)
-    known.set(repetitions, parts)
+  const known = new Map<Unit['side'], readonly number[]>()
+  return (unit) => {
+    const parts = known.get(unit.side) ?? partsOf(unit)
+    known.set(unit.side, parts)
     return parts
   }
 }

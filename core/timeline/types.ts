@@ -133,9 +133,12 @@ export interface CountChange {
   first: number
   second: number
 }
-/** In one unit (or, of a hold, on one side: 0 or 1) a move or position is done so many times (or breaths) more, or fewer. */
+/**
+ * A move of a chain, a position of a hold or a word of beats is done so many times (breaths, beats) more, or fewer: in one unit of a chain,
+ * told by its number, or on one side of a hold or of beats.
+ */
 export interface MoveChange {
-  unit: number
+  where: number | Side
   move: number
   more: number
 }

@@ -9,7 +9,7 @@ describe('what a count goes through', () => {
       fc.property(
         fc.integer({ min: 1, max: 8 }),
         fc.integer({ min: 1, max: 120 }),
-        fc.array(fc.record({ unit: fc.constant(0), move: fc.nat(7), more: fc.constantFrom(1, 1, 2) }), {
+        fc.array(fc.record({ where: fc.constant('none' as const), move: fc.nat(7), more: fc.constantFrom(1, 1, 2) }), {
           maxLength: 4,
         }),
         (positions, breaths, asked) => {
