@@ -1,3 +1,5 @@
+import { setFlagsFromString } from 'node:v8'
+import { runInNewContext } from 'node:vm'
 import { parentPort, workerData } from 'node:worker_threads'
 import { sayableText } from '#core/sound'
 import { ConsoleStdout, File, OpenFile, PreopenDirectory, WASI } from '@bjorn3/browser_wasi_shim'
@@ -35,8 +37,13 @@ async function say(text: string): Promise<SayAnswer> {
   return { wav: file.data.slice(0, Math.min(length, file.data.byteLength)) }
 }
 
+/** Each saying takes some 20 MB outside the heap, which are not counted as pressing: without this several of them would wait to be freed. */
+setFlagsFromString('--expose-gc')
+const collectGarbage = runInNewContext('gc') as () => void
+
 parentPort!.on('message', ({ text }: SayQuestion) => {
   void say(text)
     .catch(() => ({ wav: null }))
     .then((answer) => parentPort!.postMessage(answer))
+    .then(collectGarbage)
 })

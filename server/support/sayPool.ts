@@ -6,6 +6,8 @@ import { createThreadPool } from './threadPool'
 import type { SayQuestion, SayAnswer } from '../sayWorker'
 
 const MOST_MEMORY_MB = 64
+/** The compiled voice is let go after so long; compiling it again takes a twentieth of a second. */
+const VOICE_KEPT_MS = 30_000
 
 /** The voice, compiled once; a thread that is made anew gets it at once. Beside the built server, or among the packages in development. */
 let voice: Promise<WebAssembly.Module> | null = null
@@ -23,5 +25,6 @@ export const sayPool = createThreadPool<SayQuestion, SayAnswer>(1, async () => {
     voice = null
     throw error
   })
+  setTimeout(() => (voice = null), VOICE_KEPT_MS).unref()
   return new Worker(workerCode, { eval: true, workerData, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } })
 })
