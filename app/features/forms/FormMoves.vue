@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FIVE_PHASES, plainMove, STANCES, type Move, type Phase } from '#core/forms'
+import { FIVE_PHASES, MOST_TIMES, plainMove, STANCES, type Move, type Phase } from '#core/forms'
 import { STANCE_WORDS, directionPhrase, facingPhrase } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import PhaseStrip from './PhaseStrip.vue'
@@ -132,7 +132,7 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
             :model-value="move.times ?? 1"
             input-id="move-times"
             :min="1"
-            :max="36"
+            :max="MOST_TIMES"
             @update:model-value="change({ times: ($event ?? 1) > 1 ? $event! : undefined })"
           />
         </div>

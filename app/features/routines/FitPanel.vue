@@ -84,29 +84,10 @@ function refuse(entryId: string) {
   refused.value = [...refused.value, entryId]
   void fit()
 }
-function take() {
-  if (!result.value) return
-  // What was only refused for this fit is not pinned for good.
-  const unpinned = refused.value.filter((id) => {
-    const entry = props.routine.entries.find((each) => each.id === id)
-    return entry && !entry.pinned
-  })
-  emit('take', setMark(result.value.routine, unpinned, 'pinned', false), `Fitted to ${minutes.value} minutes.`)
-  result.value = null
-}
-/** The time rather than the whole closing: both can be had, and the choice is the person's. */
-function takeShorterClosing(routine: Routine) {
+/** Take a routine as it was fitted; what was only refused for this fit is not pinned for good. */
+function takeIt(routine: Routine, what = '') {
   const refusedOnly = refused.value.filter((id) => !props.routine.entries.find((each) => each.id === id)?.pinned)
-  emit(
-    'take',
-    setMark(routine, refusedOnly, 'pinned', false),
-    `Fitted to ${minutes.value} minutes, with less of a closing.`,
-  )
-  result.value = null
-}
-/** More work, one form more, or fewer of them. */
-function takeHelp(routine: Routine) {
-  emit('take', setMark(routine, refused.value, 'pinned', false), `Fitted to ${minutes.value} minutes.`)
+  emit('take', setMark(routine, refusedOnly, 'pinned', false), `Fitted to ${minutes.value} minutes${what}.`)
   result.value = null
 }
 function freeAndFit(entryId: string | null) {
@@ -213,7 +194,7 @@ function bindingWords(binding: FitBinding): string {
             :label="`Take ${durationPhrase(binding.seconds)} with a closing of ${percentPhrase(binding.sharePossible)}`"
             size="small"
             severity="secondary"
-            @click="takeShorterClosing(binding.routine)"
+            @click="takeIt(binding.routine, ', with less of a closing')"
           />
           <Button
             v-else-if="binding.kind === 'byHand'"
@@ -227,7 +208,7 @@ function bindingWords(binding: FitBinding): string {
             :label="`Take ${durationPhrase(binding.seconds)} so`"
             size="small"
             severity="secondary"
-            @click="takeHelp(binding.routine)"
+            @click="takeIt(binding.routine)"
           />
         </li>
       </ul>
@@ -265,7 +246,12 @@ function bindingWords(binding: FitBinding): string {
         </li>
       </ul>
       <div class="row">
-        <Button label="Take these" size="small" :disabled="result.changes.length === 0" @click="take" />
+        <Button
+          label="Take these"
+          size="small"
+          :disabled="result.changes.length === 0"
+          @click="takeIt(result.routine)"
+        />
         <Button label="Leave it as it was" size="small" severity="secondary" @click="result = null" />
       </div>
     </div>
