@@ -2,6 +2,7 @@ import {
   cautionsOf,
   concernsOf,
   FIVE_PHASES,
+  hasChairAtHand,
   milderManner,
   mostEffort,
   setFamilyOf,
@@ -121,9 +122,7 @@ function isOutOfPlace(form: Form, wanted: Wanted, newcomer: boolean): boolean {
 
 /** Whether a chair is at hand and wanted. */
 const wantsChair = ({ purpose, conditions }: Wanted) =>
-  purpose === 'seated' ||
-  purpose === 'balance' ||
-  conditions.some((condition) => ['seatedOnly', 'cannotStandLong', 'poorBalance'].includes(condition))
+  purpose === 'seated' || purpose === 'balance' || hasChairAtHand(conditions)
 
 /** Whether a purpose asks for the set that a form belongs to. */
 export const isOfSetAsked = (form: Form, purpose: Purpose): boolean =>

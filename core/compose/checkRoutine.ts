@@ -4,6 +4,7 @@ import {
   type FivePhase,
   cautionsOf,
   formMyWay,
+  hasChairAtHand,
   isStillForm,
   LEARNING_STAGES,
   milderState,
@@ -88,6 +89,7 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     closingShareWanted: closingShareWanted(input.routine, input.rules),
     steps,
     longestStillSeconds: person.longestStillSeconds,
+    chairAtHand: hasChairAtHand(person.conditions),
     forEvening: EVENING.test(`${input.routine.name} ${input.routine.purpose}`),
     firstPhasePlace: Math.max(1, FIVE_PHASES.indexOf(input.rules.firstPhase as FivePhase) + 1),
   }

@@ -26,6 +26,13 @@ export const CONDITIONS = [
 ] as const
 export type Condition = (typeof CONDITIONS)[number]
 
+/** Who declares one of these has a chair by the side all the time. Our choice. */
+const WITH_CHAIR: readonly Condition[] = ['seatedOnly', 'cannotStandLong', 'poorBalance']
+
+/** Whether a chair is at hand anyway, by what is declared. */
+export const hasChairAtHand = (conditions: readonly Condition[]): boolean =>
+  conditions.some((condition) => WITH_CHAIR.includes(condition))
+
 const UNHELD = 'A held breath can raise the pressure: breathe on without a stop.'
 const LOW_HEAD = 'With the head below the heart the pressure in head and eyes rises: stay higher.'
 const DEEP_FOLD = 'A deep fold bends the spine under load: bend the knees and stay high.'

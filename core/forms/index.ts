@@ -29,7 +29,7 @@ export {
   type LearningStage,
   type StageEntry,
 } from './stages'
-export { CARE, CONDITIONS, type Condition } from './care'
+export { CARE, CONDITIONS, hasChairAtHand, type Condition } from './care'
 export {
   AS_ALWAYS,
   cautionsForMe,

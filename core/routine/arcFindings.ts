@@ -73,10 +73,10 @@ const stirs = ({ beatsPerMinute, quickBreathing, asks }: StepFacts) =>
   (beatsPerMinute ?? 0) > FAST_BEATS || quickBreathing || asks.includes('heavyTapping')
 
 /** What must be at hand besides the body: a chair in a session that is not all sitting, or the floor. */
-export function atHand(steps: readonly StepFacts[]): Finding[] {
+export function atHand({ steps, chairAtHand }: CheckFacts): Finding[] {
   const needsChair = ({ seated, equipment, part }: StepFacts) =>
     (seated && part !== 'settle') || equipment.some((each) => each.startsWith('a chair'))
-  const onChair = steps.every(({ seated }) => seated) ? [] : steps.filter(needsChair)
+  const onChair = chairAtHand || steps.every(({ seated }) => seated) ? [] : steps.filter(needsChair)
   const onFloor = steps.filter(({ stance }) => stance === 'lying')
   return [
     ...(onChair.length > 0 ? [finding('needsChair', onChair)] : []),

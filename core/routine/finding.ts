@@ -43,6 +43,8 @@ export interface CheckFacts {
   forEvening: boolean
   /** The place of the phase with which this house begins the five; 1 where it has not chosen. */
   firstPhasePlace: number
+  /** By what this person has declared, a chair is there anyway. */
+  chairAtHand: boolean
   movingSeconds: number
   closingSeconds: number
   closingShareWanted: number

@@ -42,7 +42,7 @@ export function findingsOf(routine: Routine, facts: CheckFacts): Finding[] {
     ...cautions(steps),
     ...stirsEvening(facts),
     ...phaseOrder(facts),
-    ...atHand(steps),
+    ...atHand(facts),
     ...steps
       .filter(({ learned }) => learned === false)
       .map((step) => finding('notLearned', [step], { mend: step.inFlow ? 'takeOutOfFlow' : null })),

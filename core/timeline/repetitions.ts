@@ -23,11 +23,12 @@ function beginsBreath(phases: readonly Phase[], index: number): boolean {
 /** Quick breath is quick at any pace: about a second in and a second out. Common practice, no source. */
 const QUICK_SECONDS = 1.1
 
-function phaseSeconds(phase: Phase, breath: BreathSeconds, isQuick: boolean): number {
+/** A phase's share of an out-breath that a form makes long is no more than its share of the longest. */
+function phaseSeconds({ phase, outLength }: PhaseOfForm, breath: BreathSeconds, isQuick: boolean): number {
   const seconds = plainSeconds(phase, breath)
   if (isQuick && phase.breath !== 'free') return Math.min(seconds, QUICK_SECONDS)
-  if (phase.breath === 'out' && phase.length > 1)
-    return Math.min(seconds, Math.max(LONG_OUT_SECONDS, breath.outSeconds))
+  if (phase.breath === 'out' && outLength > 1)
+    return Math.min(seconds, (phase.length / outLength) * Math.max(LONG_OUT_SECONDS, breath.outSeconds))
   return seconds
 }
 
@@ -48,7 +49,18 @@ export interface PhaseOfForm {
   phase: Phase
   move: Move
   beginsBreath: boolean
+  /** How long the whole out-breath is that an out phase belongs to, in usual out-breaths: all that follow one another. */
+  outLength: number
   place: Place
+}
+
+/** The length of the out phases that follow one another around this one; 0 where it is none. */
+function outLengthAt(phases: readonly Phase[], index: number): number {
+  const isOther = ({ breath }: Phase) => breath !== 'out'
+  if (isOther(phases[index]!)) return 0
+  const from = phases.slice(0, index).findLastIndex(isOther) + 1
+  const to = phases.findIndex((phase, at) => at > index && isOther(phase))
+  return phases.slice(from, to < 0 ? undefined : to).reduce((sum, { length }) => sum + length, 0)
 }
 
 /** How often a move is done in a row, with what one asked for besides; never less than once. */
@@ -79,6 +91,7 @@ export function phasesOf(form: Form, changes: readonly MoveChange[] = []): Phase
     phase,
     move,
     beginsBreath: beginsBreath(bare, index),
+    outLength: outLengthAt(bare, index),
     place: { ...inside, begins: index === 0, ends: index === laid.length - 1 },
   }))
 }
@@ -207,7 +220,7 @@ function addBreaths(
     if (begins) breath = breathNow()
     builder.push(
       kind,
-      phaseSeconds(phase, breath, isQuick),
+      phaseSeconds(phases[index]!, breath, isQuick),
       counted,
       phase.breath,
       phase.cue,

@@ -6,6 +6,8 @@ import { createThreadPool } from './threadPool'
 import type { SayQuestion, SayAnswer } from '../sayWorker'
 
 const MOST_MEMORY_MB = 64
+/** What is made and thrown away at once; more of it is only held, not faster. */
+const MOST_YOUNG_MB = 8
 /** The compiled voice is let go after so long; compiling it again takes a twentieth of a second. */
 const VOICE_KEPT_MS = 30_000
 
@@ -26,5 +28,9 @@ export const sayPool = createThreadPool<SayQuestion, SayAnswer>(1, async () => {
     throw error
   })
   setTimeout(() => (voice = null), VOICE_KEPT_MS).unref()
-  return new Worker(workerCode, { eval: true, workerData, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } })
+  return new Worker(workerCode, {
+    eval: true,
+    workerData,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: MOST_YOUNG_MB },
+  })
 })

@@ -7,9 +7,15 @@ import type { ToolAnswer, ToolQuestion } from '../toolWorker'
 /** So many tools are worked at beside the server; one processor is left to everything else. */
 const MOST_WORKERS = Math.max(1, Math.min(2, availableParallelism() - 1))
 const MOST_MEMORY_MB = 128
+/** What is made and thrown away at once; more of it is only held, not faster. */
+const MOST_YOUNG_MB = 8
 
 /** The threads in which the tools are worked at. */
 export const toolPool = createThreadPool<ToolQuestion, ToolAnswer>(
   MOST_WORKERS,
-  () => new Worker(workerCode, { eval: true, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } }),
+  () =>
+    new Worker(workerCode, {
+      eval: true,
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: MOST_YOUNG_MB },
+    }),
 )

@@ -261,6 +261,8 @@ describe('what stands in a wrong place', () => {
   })
   it('a chair or room to lie down that must be at hand', () => {
     expect(only(input(whole(step('chair-side-legs'))), 'needsChair').names).toEqual(['Leg to the side at the chair'])
+    const unsteady: KnownPerson = { ...UNKNOWN_PERSON, conditions: ['poorBalance'] }
+    expect(kinds(input(whole(step('chair-side-legs'))), unsteady)).not.toContain('needsChair')
     expect(kinds(input(whole(step('rise-and-sink'))))).not.toContain('needsChair')
     const seated = ['seated-row', 'seated-cloud-hands'].map((id) => step(id))
     expect(kinds(input(seated))).not.toContain('needsChair')
@@ -292,6 +294,9 @@ describe('what stands in a wrong place', () => {
     const long = input([step('long-lip-breath')], { pace: steadyPace(4, 12) })
     expect(only(long, 'longOutBreath')).toMatchObject({ seconds: 12, against: 10 })
     expect(kinds(input([step('long-lip-breath')]))).not.toContain('longOutBreath')
+    // Two phases that together are twice an out-breath are led within the ten seconds, each with its share.
+    expect(kinds(input([step('south-hold-up-the-sky')], { pace: steadyPace(4, 6) }))).not.toContain('longOutBreath')
+    expect(kinds(input([step('south-hold-up-the-sky')], { pace: steadyPace(4, 12) }))).toContain('longOutBreath')
     const posts = [step('post-at-the-heart', { count: 180, restBreaths: 0 }), step('post-at-the-belly', { count: 14 })]
     const together = only(input(posts), 'longStillness')
     expect(together.stepIds).toEqual(['post-at-the-heart', 'post-at-the-belly'])
