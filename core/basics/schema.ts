@@ -165,3 +165,11 @@ export function strictList<T>(item: yup.ISchema<T>, most: number, least = 0): yu
     Array.isArray(value) && value.length > most ? tooLong : whole,
   ) as unknown as yup.Schema<T[]>
 }
+
+/** What a schema says, or nothing: also for those that look at the value before they say. */
+export function optionally<T>(schema: yup.ISchema<T>): yup.ISchema<T | undefined> {
+  const nothing = yup.mixed().optional()
+  return yup.lazy((value: unknown) =>
+    value === undefined ? nothing : (schema as unknown as yup.Schema<T>),
+  ) as unknown as yup.ISchema<T | undefined>
+}

@@ -9,10 +9,20 @@ import {
   LEARNING_STAGES,
   milderState,
   wayFor,
+  withManner,
   type Condition,
   type LearningStage,
+  type Way,
 } from '../forms'
-import { closingShareWanted, activeSteps, findingsOf, type CheckFacts, type Finding, type StepFacts } from '../routine'
+import {
+  closingShareWanted,
+  activeSteps,
+  findingsOf,
+  type CheckFacts,
+  type Finding,
+  type Step,
+  type StepFacts,
+} from '../routine'
 import { compileTimeline, totalsOf, type Timeline, type CompileInput } from '../timeline'
 
 /** What is known of the person who will follow it. */
@@ -47,7 +57,7 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     if (!form || !total) return []
     const way = wayFor(step, input.ways)
     const mine = formMyWay(form, way, input.rules).form
-    const asked = cautionsOf(form, way, input.rules)
+    const asked = [...new Set(waysOf(step, way).flatMap((each) => cautionsOf(form, each, input.rules)))]
     const occurrences = timeline.occurrences.filter(({ stepId }) => stepId === step.id)
     const length = breaths.get(step.id)
     const stage = person.stageOf(form.id)
@@ -93,6 +103,15 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     forEvening: EVENING.test(`${input.routine.name} ${input.routine.purpose}`),
     firstPhasePlace: Math.max(1, FIVE_PHASES.indexOf(input.rules.firstPhase as FivePhase) + 1),
   }
+}
+
+/** The ways in which a step is done: its own, and those of its layers. */
+function waysOf({ formId, layers = [] }: Step, way: Way | undefined): (Way | undefined)[] {
+  const versions = layers.flatMap(({ so }) => {
+    if (so.version) return [so.version]
+    return so.stage === 'seated' ? (['seated'] as const) : []
+  })
+  return [way, ...versions.map((version) => withManner(formId, way, { version, choices: {} }))]
 }
 
 /** The longest out-breath that each step leads, phases that follow one another taken together, in seconds. */

@@ -1,5 +1,5 @@
 import { allowedCounts, usualCount, type Form } from '../forms'
-import { changeGroup, changeStep, type Entry, type FitOption, type Routine } from '../routine'
+import { changeGroup, changeStep, lastLayered, type Entry, type FitOption, type Routine, type Step } from '../routine'
 import type { CompileInput } from '../timeline'
 
 export interface FitRequest extends CompileInput {
@@ -32,7 +32,8 @@ export function choiceOf(entry: Entry, { forms, frees = false }: FitRequest): Ch
   const only = (value: number): FitOption[] => [{ value, cost: 0, drops: false }]
   if (entry.kind === 'step') {
     const form = formOf(entry.formId)
-    const options = stays || !form ? only(entry.count) : countOptions(form)
+    const options =
+      stays || !form ? only(entry.count) : countOptions(form).filter(({ value }) => value >= leastOf(entry, form))
     return { entry, of: 'count', present: entry.count, options: [...options, ...dropped] }
   }
   if (entry.pattern === 'post') {
@@ -50,6 +51,12 @@ export function choiceOf(entry: Entry, { forms, frees = false }: FitRequest): Ch
         drops: false,
       }))
   return { entry, of: 'rounds', present: entry.rounds, options: [...options, ...dropped] }
+}
+
+/** What is so from some repetition on is not left out by a fit; where no count reaches it, the present one stays. */
+function leastOf({ layers, count }: Step, { sides, countScope, counts }: Form): number {
+  const times = sides !== 'none' && countScope === 'inAll' ? 2 : 1
+  return Math.min(lastLayered(layers) * times, Math.max(count, counts.least), counts.most)
 }
 
 /** Every allowed count; the cost is the square of the steps from the usual one. */

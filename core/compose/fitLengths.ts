@@ -2,7 +2,7 @@ import type { CheckTime } from '../basics'
 import { breathAt, type Pace } from '../breath'
 import { isClosingPart } from '../forms'
 import { partOf, type MovingAndClosing } from '../routine'
-import { measurePiece, type CompileInput, type StartingPoint } from '../timeline'
+import { measureEntry, type CompileInput, type StartingPoint } from '../timeline'
 import { withOption, type Choice, type FitRequest } from './fitChoices'
 
 /**
@@ -15,8 +15,9 @@ export function measurer(request: FitRequest, choices: readonly Choice[], checkT
   const alone = choices.map(({ entry, options }) =>
     options.map((option) => {
       checkTime()
-      const routine = { ...request.routine, entries: [entry] }
-      return { ...request, routine: option.drops ? { ...routine, entries: [] } : withOption(routine, entry, option) }
+      // What lies between two entries is known only where both are there.
+      const entries = request.routine.between ? request.routine.entries : [entry]
+      return { ...request, routine: withOption({ ...request.routine, entries }, entry, option) }
     }),
   )
   const stances = stancesBefore(choices, alone)
@@ -36,7 +37,7 @@ export function measurer(request: FitRequest, choices: readonly Choice[], checkT
     const key = `${item}/${option}/${settled ? '' : point.atSeconds}/${from.stance}`
     let found = known.get(key)
     if (!found) {
-      found = measurePiece(alone[item]![option]!, from)
+      found = measureEntry(alone[item]![option]!, choices[item]!.entry.id, from)
       if (known.size < MOST_KNOWN) known.set(key, found)
     }
     const { movingSeconds, closingSeconds } = found
@@ -59,12 +60,12 @@ function stancesBefore(
   alone: readonly (readonly CompileInput[])[],
 ): (StartingPoint['stance'] | undefined)[] {
   let stance: StartingPoint['stance'] | undefined = null
-  return choices.map(({ options }, item) => {
+  return choices.map(({ entry, options }, item) => {
     const before = stance
     const input = alone[item]![0]!
     stance = options.some(({ drops }) => drops)
       ? undefined
-      : measurePiece(input, { atSeconds: 1, stance: ANY_STANCE }).after.stance
+      : measureEntry(input, entry.id, { atSeconds: 1, stance: ANY_STANCE }).after.stance
     return before
   })
 }
@@ -98,7 +99,8 @@ function boundsOf(
     const measured = options.map((option, index) => {
       if (option.drops) return { least: NOTHING, most: NOTHING }
       checkTime()
-      const at = (atSeconds: number) => measurePiece({ ...alone[item]![index]!, pace: steadyAt(atSeconds) }, from)
+      const at = (atSeconds: number) =>
+        measureEntry({ ...alone[item]![index]!, pace: steadyAt(atSeconds) }, entry.id, from)
       const first = at(soonest)
       const longest = Math.max(total(first), total(at(pace.settleMinutes * 60))) + slack
       const lengths = [first, at(latest + longest)]

@@ -21,6 +21,7 @@ import {
   keepsClosing,
   removeEntry,
   stepFor,
+  formIdsOf,
   stepsOf,
   suggestOrder,
   type Entry,
@@ -97,7 +98,7 @@ function addForms(
   newId: NewId,
   areas: readonly Area[] = [],
 ): Routine {
-  const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+  const used = formIdsOf(routine)
   const fits = (form: Form) => Number(form.areas.some((area) => areas.includes(area)))
   return parts.reduce((changed, part) => {
     const easy = forms

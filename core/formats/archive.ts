@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { instantSchema, MOST_FAULTS, oneOf, shortFault, strictObject, validate, type Fault } from '../basics'
-import { stepsOf } from '../routine'
+import { formIdsOf, stepsOf } from '../routine'
 import { upgraded } from './migrations'
 import { checkItem, LISTS, PERSON_LISTS, personSchema, type ListName, type PersonData } from './person'
 
@@ -122,8 +122,10 @@ function whatIsGone(person: PersonData, shippedFormIds: Iterable<string>): strin
   const gone = new Set<string>()
   for (const { formId } of person.ways) if (!formIds.has(formId)) gone.add(`A way is of the form ${formId}`)
   for (const routine of person.routines) {
-    for (const { formId, wayId } of stepsOf(routine)) {
+    for (const formId of formIdsOf(routine)) {
       if (!formIds.has(formId)) gone.add(`“${routine.name}” names the form ${formId}`)
+    }
+    for (const { wayId } of stepsOf(routine)) {
       if (wayId && !wayIds.has(wayId)) gone.add(`“${routine.name}” names the way ${wayId}`)
     }
   }

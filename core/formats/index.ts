@@ -10,5 +10,6 @@ export {
   wayOfVersion1,
 } from './migrations'
 export { merged } from './mergeSettings'
-export { PATTERN_NAMES, contentOf, readRoutineText, STAGE_NAMES, writeRoutineText } from './routineText'
+export { readLayers, STAGE_NAMES, writeLayer, writeLayers, type ReadLayers } from './layerText'
+export { PATTERN_NAMES, contentOf, readRoutineText, writeRoutineText } from './routineText'
 export { fromBase64, toBase64, writeWav } from './wav'

@@ -1,4 +1,5 @@
 import { idSchema } from '../basics'
+import { readLayers, STAGE_NAMES, writeLayer, type ReadLayers } from './layerText'
 import {
   CHOICE_NAMES,
   CHOICES,
@@ -19,6 +20,7 @@ import {
   PATTERNS,
   stepFor,
   stepsOf,
+  type Between,
   type BuildStage,
   type Entry,
   type Group,
@@ -37,13 +39,6 @@ export const PATTERN_NAMES: Record<Pattern, string> = {
   release: 'release, build, circulate',
   post: 'positions of a stand',
 }
-export const STAGE_NAMES: Record<BuildStage, string> = {
-  watch: 'watch',
-  handsOnly: 'hands only',
-  seated: 'seated',
-  whole: 'whole',
-}
-
 /** What was read of a routine, and the lines that could not be. */
 export interface ReadRoutine {
   routine: Routine
@@ -60,13 +55,16 @@ export function writeRoutineText(routine: Routine, forms: readonly Form[]): stri
   if (routine.closingShare !== undefined) {
     lines.push('', `closing at least ${Math.round(routine.closingShare * 10_000) / 100}%`)
   }
+  const { ratio, between } = routine
+  if (ratio) lines.push('', `breath ${ratio.inCounts} in ${ratio.outCounts} out`)
+  if (between) lines.push('', betweenWords(between, forms))
   let part: ArcPart | null = null
   for (const entry of routine.entries) {
     const here: ArcPart = entry.kind === 'step' ? entry.part : (entry.steps[0]?.part ?? part ?? 'work')
     if (here !== part) lines.push('', `## ${here}`, '')
     part = here
-    if (entry.kind === 'step') lines.push(stepLine(entry, forms, here, ''))
-    else lines.push(groupLine(entry), ...entry.steps.map((step) => stepLine(step, forms, here, '  ')))
+    if (entry.kind === 'step') lines.push(...stepLines(entry, forms, here, ''))
+    else lines.push(groupLine(entry, forms), ...entry.steps.flatMap((step) => stepLines(step, forms, here, '  ')))
   }
   return `${lines.join('\n')}\n`
 }
@@ -76,11 +74,56 @@ const MARKS = ['optional', 'pinned', 'byHand', 'off'] as const
 const MARK_NAMES = { optional: 'optional', pinned: 'pinned', byHand: 'set by hand', off: 'left out' }
 const marksOf = (entry: Entry) => MARKS.filter((mark) => entry[mark]).map((mark) => MARK_NAMES[mark])
 
+/** A step, and under it what is so from somewhere on. */
+const stepLines = (step: Step, forms: readonly Form[], part: ArcPart, indent: string): string[] => [
+  stepLine(step, forms, part, indent),
+  ...(step.layers ?? []).map((layer) => `${indent}  - ${writeLayer(layer)}`),
+]
+
+/** Two forms of one name are told apart by their ids, and so is a form that is not here. */
+function nameInText(formId: string, forms: readonly Form[]): string {
+  const form = forms.find(({ id }) => id === formId)
+  const same = forms.filter(({ name }) => name === form?.name)
+  return form && same.length === 1 && !/[:{};]/.test(form.name) ? form.name : `{${formId}}`
+}
+
+function betweenWords(between: Between, forms: readonly Form[]): string {
+  switch (between.by) {
+    case 'form':
+      return `between: ${nameInText(between.formId, forms)} x${between.count}`
+    case 'rest':
+      return `between: rest ${between.breaths}`
+    case 'flow':
+      return 'between: no stop'
+  }
+}
+
+/** What lies between pieces, from "between: ..."; null where nothing of the kind is said. */
+function readBetween(text: string, forms: readonly Form[]): Between | null {
+  const said = /^between: *(.+)$/i.exec(text)?.[1]
+  if (!said) return null
+  if (/^no stop$/i.test(said)) return { by: 'flow' }
+  const aBreath = /^an? (?:resting )?breath$/i.test(said) ? '1' : undefined
+  const breaths = /^rest (\d+)$/i.exec(said)?.[1] ?? aBreath
+  if (breaths) return isWithin(Number(breaths), LIMITS.restBreaths) ? { by: 'rest', breaths: Number(breaths) } : null
+  const [, name, times] = /^(.+?)(?: [x×](\d+))?$/.exec(said)!
+  const form = formNamed(name!, forms)
+  const count = Number(times ?? form?.counts.least)
+  return form && isWithin(count, LIMITS.count) ? { by: 'form', formId: form.id, count } : null
+}
+
+/** A form by its name, however that is spelled, or by its id in braces. */
+function formNamed(text: string, forms: readonly Form[]): Form | undefined {
+  const byId = /^\{(.+)\}$/.exec(text)
+  if (byId) return forms.find(({ id }) => id === byId[1])
+  return (
+    forms.find(({ name }) => name === text) ?? forms.find(({ name }) => plainSpelling(name) === plainSpelling(text))
+  )
+}
+
 function stepLine(step: Step, forms: readonly Form[], part: ArcPart, indent: string): string {
   const form = forms.find(({ id }) => id === step.formId)
-  const same = forms.filter(({ name }) => name === form?.name)
-  // Two forms of one name are told apart by their ids, and so is a form that is not here.
-  const name = form && same.length === 1 && !/[:{}]/.test(form.name) ? form.name : `{${step.formId}}`
+  const name = nameInText(step.formId, forms)
   const details = [
     form ? countWords(form, step.count) : String(step.count),
     `rest ${step.restBreaths}`,
@@ -131,14 +174,15 @@ function countWords(form: Form, count: number): string {
   return `${count} ${UNIT_WORDS[unitOf(form.counting.by)]}${scope}`
 }
 
-function groupLine(group: Group): string {
+function groupLine(group: Group, forms: readonly Form[]): string {
   const details = [
     PATTERN_NAMES[group.pattern],
     `${group.rounds} times`,
     `rest ${group.restBreaths}`,
     ...group.stages.map((stage) => STAGE_NAMES[stage]),
+    group.between ? betweenWords(group.between, forms) : '',
     ...marksOf(group),
-  ]
+  ].filter(Boolean)
   return `- **${oneLine(group.name).replaceAll('*', '∗')}**: ${details.join('; ')}`
 }
 
@@ -149,6 +193,7 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
   const purpose: string[] = []
   let part: ArcPart = 'work'
   let group: Group | null = null
+  let last: { step: Step; indent: number } | null = null
 
   for (const line of text.split('\n')) {
     if (line.trim() === '') continue
@@ -156,16 +201,25 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
     const heading = /^## +(.+?) *$/.exec(line)
     const quote = /^> ?(.*)$/.exec(line)
     const share = /^closing at least (\d+(?:\.\d+)?)%$/i.exec(line.trim())
+    const ratio = /^breath (\d+(?:\.\d+)?) in (\d+(?:\.\d+)?) out$/i.exec(line.trim())
+    const between = readBetween(line.trim(), forms)
     const item = /^( *)[-*] +(.+)$/.exec(line)
+    const layers = item && last && item[1]!.length > last.indent ? readLayers(item[2]!) : null
     if (title && !routine.name) routine.name = title[1]!.trim().slice(0, 120).trim()
     else if (heading && ARC_PARTS.includes(heading[1]!.toLowerCase() as ArcPart)) {
       part = heading[1]!.toLowerCase() as ArcPart
       group = null
     } else if (share && Number(share[1]) <= MOST_CLOSING_PERCENT) routine.closingShare = Number(share[1]) / 100
+    else if (ratio && isRatio(ratio)) routine.ratio = { inCounts: Number(ratio[1]), outCounts: Number(ratio[2]) }
+    else if (between) routine.between = between
     else if (quote) purpose.push(quote[1]!)
-    else if (item) {
-      const opened = readGroup(item[2]!, newId)
+    else if (last && layers && canTake(last.step, layers)) {
+      last.step.layers = [...(last.step.layers ?? []), ...layers.layers]
+      last.step.count = layers.count ?? last.step.count
+    } else if (item) {
+      const opened = readGroup(item[2]!, forms, newId)
       const step = opened ? null : readStep(item[2]!, forms, part, newId)
+      last = step && { step, indent: item[1]!.length }
       const hasRoom = routine.entries.length < LIMITS.entries
       const inGroup: boolean = group !== null && item[1]!.length > 0
       if (opened && hasRoom) {
@@ -183,11 +237,14 @@ export function readRoutineText(text: string, forms: readonly Form[], newId: () 
   return { routine, notUnderstood }
 }
 
+const isRatio = ([, ...counts]: RegExpExecArray) => counts.every((each) => isWithin(Number(each), LIMITS.ratioCounts))
+const canTake = (step: Step, { layers, notUnderstood }: ReadLayers) =>
+  layers.length > 0 && notUnderstood.length === 0 && (step.layers?.length ?? 0) + layers.length <= LIMITS.layers
 /** As the house rules have it. */
 const MOST_CLOSING_PERCENT = 50
 const isWithin = (value: number, { least, most }: { least: number; most: number }) => value >= least && value <= most
 
-function readGroup(text: string, newId: () => string): Group | null {
+function readGroup(text: string, forms: readonly Form[], newId: () => string): Group | null {
   const read = /^\*\*(.+?)\*\*: *(.+)$/.exec(text)
   if (!read) return null
   const details = read[2]!.split(';').map((detail) => detail.trim())
@@ -199,7 +256,9 @@ function readGroup(text: string, newId: () => string): Group | null {
     const rest = /^rest (\d+)$/.exec(detail)
     const stage = BUILD_STAGES.find((each) => STAGE_NAMES[each] === detail)
     const mark = MARKS.find((each) => MARK_NAMES[each] === detail)
-    if (rounds && isWithin(Number(rounds[1]), LIMITS.rounds)) group.rounds = Number(rounds[1])
+    const between = readBetween(detail, forms)
+    if (between) group.between = between
+    else if (rounds && isWithin(Number(rounds[1]), LIMITS.rounds)) group.rounds = Number(rounds[1])
     else if (rest && isWithin(Number(rest[1]), LIMITS.restBreaths)) group.restBreaths = Number(rest[1])
     else if (stage) group.stages.push(stage)
     else if (mark) group[mark] = true
@@ -211,11 +270,7 @@ function readGroup(text: string, newId: () => string): Group | null {
 function readStep(text: string, forms: readonly Form[], part: ArcPart, newId: () => string): Step | null {
   const read = /^(\{[^}]+\}|[^:]+?)(?:: *(.+))?$/.exec(text)
   if (!read) return null
-  const byId = /^\{(.+)\}$/.exec(read[1]!)
-  const form = byId
-    ? forms.find(({ id }) => id === byId[1])
-    : (forms.find(({ name }) => name === read[1]) ??
-      forms.find(({ name }) => plainSpelling(name) === plainSpelling(read[1]!)))
+  const form = formNamed(read[1]!, forms)
   if (!form) return null
   let step: Step = { ...stepFor(form, newId()), part }
   for (const detail of (read[2] ?? '').split(',').map((each) => each.trim())) {
@@ -245,6 +300,8 @@ export function contentOf(routine: Routine): unknown {
     name: routine.name,
     purpose: routine.purpose,
     closingShare: routine.closingShare ?? null,
+    between: routine.between ?? null,
+    ratio: routine.ratio ?? null,
     steps: stepsOf(routine).length,
     entries: routine.entries.map((entry) => {
       if (entry.kind === 'step') return step(entry)

@@ -1,7 +1,7 @@
 /** Forms: what an exercise is, and how one person does it. */
 export * from './types'
 export { FORM_LIMITS, formSchema, houseRulesSchema, optionalMannerSchema, waySchema } from './schema'
-export { formMyWay, inManner, wayFor, withManner, type FormMyWay } from './way'
+export { formMyWay, inManner, wayFor, withBreathSwapped, withManner, type FormMyWay } from './way'
 export { chosenWords, CHOICE_NOTES } from './wording'
 export { readEntry, type CatalogueEntry } from './catalogue'
 export { effortInAll, mostEffort } from './effort'

@@ -138,6 +138,7 @@ export function saidBy(plain: string, words: readonly Word[]): Said | null {
   if (ARC_PARTS.includes(plain as ArcPart)) return { what: `part: ${plain}`, fields: { part: plain as ArcPart } }
   if (EVEN.includes(plain)) return { what: 'in and out equally long', fields: { evenBreath: true } }
   if (plain === 'up') return { what: 'levels up', fields: { levelOrder: 'up' } }
+  if (plain === 'in blocks') return { what: 'levels in blocks', fields: { levelOrder: 'blocks' } }
   if (plain === 'up and down') return { what: 'levels up and down', fields: { levelOrder: 'upAndDown' } }
   if (plain.startsWith('levels ')) {
     const levels = levelsOf(words.slice(1))

@@ -222,7 +222,8 @@ export interface FormVersion {
   change: string
 }
 
-export const LEVEL_ORDERS = ['up', 'upAndDown'] as const
+/** `blocks`: each level takes its share of the count before the next one comes, such as all forward, then all back. */
+export const LEVEL_ORDERS = ['up', 'upAndDown', 'blocks'] as const
 export type LevelOrder = (typeof LEVEL_ORDERS)[number]
 
 export const TRADITION_KINDS = ['phase', 'organ', 'meridian', 'season', 'feeling', 'other'] as const

@@ -72,7 +72,7 @@ const MEETING_CHOICE: Record<MeetingMove, 'riseOn' | 'strikeOn' | 'roundOn'> = {
  */
 export function formMyWay(form: Form, way: Way | undefined, rules: HouseRules): FormMyWay {
   const choices: Choices = { ...rules, ...way?.choices }
-  const swap = way?.swapBreath ?? meetsOtherBreath(form, choices)
+  const swap = swapsBreath(form, way, choices)
   const moves = fromMyFirstPhase(form.moves, choices).map((move) => {
     let phases = move.phases
     if (swap) phases = phases.map((phase) => ({ ...phase, breath: SWAPPED[phase.breath] }))
@@ -87,6 +87,15 @@ export function formMyWay(form: Form, way: Way | undefined, rules: HouseRules): 
     choices,
     spokenNotes: [...(version?.change ? [version.change] : []), ...spokenNotesOf(changed, choices)],
   }
+}
+
+const swapsBreath = (form: Form, way: Way | undefined, choices: Choices) =>
+  way?.swapBreath ?? meetsOtherBreath(form, choices)
+
+/** A way with in and out taken the other way round than it has them. */
+export function withBreathSwapped(form: Form, way: Way | undefined, rules: HouseRules): Way {
+  const swapBreath = !swapsBreath(form, way, { ...rules, ...way?.choices })
+  return { ...(way ?? plainWay(`${form.id}-here`.slice(-64), form.id)), swapBreath }
 }
 
 /** Whether the house does the form's movement on the other breath than it is written down for. */

@@ -1,6 +1,6 @@
 import { SIDE_NAMES, STANCE_NAMES, type FormInWords } from './lineWords'
 import { HOLD_LENGTH } from './linePhases'
-import type { Counting, Move, Phase } from './types'
+import type { Counting, LevelOrder, Move, Phase } from './types'
 
 /** Words that say how a phase breathes or how long it is, wherever they stand. */
 const KEYWORDS = /(^|\s)(in|out|hold|free|inhale|exhale|in-breath|out-breath|counts?|for|(×|x)?\d+(\.\d+)?)(\s|$)/i
@@ -9,6 +9,8 @@ function quoted(text: string): string {
   const plain = /^\p{Lu}[\p{L}’'-]*( [\p{L}\p{N}’'-]+)*$/u.test(text) && !KEYWORDS.test(text) && !/ {2}/.test(text)
   return plain ? text : `"${text.replace(/[\\"]/g, '\\$&').replaceAll('\n', '\\n')}"`
 }
+
+const LEVEL_ORDER_WORDS: Record<LevelOrder, string> = { up: 'up', upAndDown: 'up and down', blocks: 'in blocks' }
 
 /** A form in plain lines, so that reading them gives the same fields again. */
 export function writeFormWords(form: FormInWords): string {
@@ -37,9 +39,7 @@ export function writeFormWords(form: FormInWords): string {
   }
   const levels =
     form.levels.length > 0
-      ? [
-          `levels ${form.levels.map((level) => quoted(level)).join(' / ')}, ${form.levelOrder === 'up' ? 'up' : 'up and down'}`,
-        ]
+      ? [`levels ${form.levels.map((level) => quoted(level)).join(' / ')}, ${LEVEL_ORDER_WORDS[form.levelOrder]}`]
       : []
   return [
     `${quoted(form.name)}:`,

@@ -1,5 +1,6 @@
 /** Routines: steps and patterns in their order, and the changes a person makes to them. */
 export * from './types'
+export * from './layers'
 export { LIMITS, routineSchema, routineVersionSchema } from './schema'
 export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry } from './edit'
 export {

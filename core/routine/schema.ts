@@ -5,17 +5,31 @@ import {
   nameSchema,
   oneOf,
   oneOfKinds,
+  optionally,
   strictList,
   strictObject,
   textSchema,
   textUpTo,
   wholeBetween,
   yesOrNo,
+  numberBetween,
   optionalNumberBetween,
+  optionalObject,
+  optionalOneOf,
   optionalYesOrNo,
 } from '../basics'
-import { ARC_PARTS, optionalMannerSchema } from '../forms'
-import { BUILD_STAGES, PATTERNS, type Entry, type Group, type Routine, type RoutineVersion, type Step } from './types'
+import { ARC_PARTS, optionalMannerSchema, VERSION_KINDS } from '../forms'
+import type { BreathRatio, Layer, LayerFrom, LayerSo } from './layers'
+import {
+  BUILD_STAGES,
+  PATTERNS,
+  type Between,
+  type Entry,
+  type Group,
+  type Routine,
+  type RoutineVersion,
+  type Step,
+} from './types'
 
 /** How much a routine may hold, and of what. */
 export const LIMITS = {
@@ -24,8 +38,63 @@ export const LIMITS = {
   count: { least: 1, most: 3600 },
   restBreaths: { least: 0, most: 20 },
   rounds: { least: 1, most: 36 },
+  layers: 24,
+  holdBreaths: { least: 0, most: 36 },
+  paceScale: { least: 0.2, most: 5 },
+  ratioCounts: { least: 1, most: 24 },
+  targetLength: 60,
 }
 const within = ({ least, most }: { least: number; most: number }) => wholeBetween(least, most)
+
+const paceScale = optionalNumberBetween(LIMITS.paceScale.least, LIMITS.paceScale.most)
+const ratioCounts = () => numberBetween(LIMITS.ratioCounts.least, LIMITS.ratioCounts.most)
+const optionalRatioSchema = optionalObject<BreathRatio>({ inCounts: ratioCounts(), outCounts: ratioCounts() })
+
+const layerSchema = strictObject<Layer>({
+  from: strictObject<LayerFrom>({
+    repetition: optionally(within(LIMITS.count)),
+    round: optionally(within(LIMITS.rounds)),
+    side: optionalOneOf(['second']),
+    stage: optionalOneOf(BUILD_STAGES),
+  }),
+  so: strictObject<LayerSo>({
+    count: optionally(within(LIMITS.count)),
+    target: optionally(
+      textUpTo(LIMITS.targetLength).matches(/^[^"\n;]*$/, '${path} must have no quotes, line ends or semicolons'),
+    ),
+    holdBreaths: optionally(within(LIMITS.holdBreaths)),
+    paceScale,
+    paceScaleAtEnd: paceScale,
+    ratio: optionalRatioSchema,
+    swapBreath: optionalYesOrNo(),
+    stage: optionalOneOf(BUILD_STAGES),
+    version: optionalOneOf([...VERSION_KINDS, 'plain']),
+  }),
+})
+  .test(
+    'count-of-whole',
+    '${path}: a count is for a round, a side or a stage, never from a repetition on',
+    (layer) => layer?.so?.count === undefined || layer.from?.repetition === undefined,
+  )
+  .test(
+    'says-something',
+    '${path}.so must say something, and a pace at the end needs one at the beginning',
+    ({ so }: { so?: LayerSo } = {}) =>
+      !so ||
+      (Object.values(so).some((value) => value !== undefined) &&
+        (so.paceScaleAtEnd === undefined || so.paceScale !== undefined)),
+  )
+
+/** What lies between pieces; left out where each has its own rest. */
+const betweenSchema = oneOfKinds<'by', Between>('by', {
+  form: strictObject<Extract<Between, { by: 'form' }>>({
+    by: oneOf(['form']),
+    formId: idSchema,
+    count: within(LIMITS.count),
+  }),
+  rest: strictObject<Extract<Between, { by: 'rest' }>>({ by: oneOf(['rest']), breaths: within(LIMITS.restBreaths) }),
+  flow: strictObject<Extract<Between, { by: 'flow' }>>({ by: oneOf(['flow']) }),
+})
 
 const stepSchema = strictObject<Step>({
   kind: oneOf(['step']),
@@ -40,6 +109,7 @@ const stepSchema = strictObject<Step>({
   pinned: yesOrNo(),
   byHand: optionalYesOrNo(),
   off: yesOrNo(),
+  layers: optionally(strictList(layerSchema, LIMITS.layers)),
 })
 
 const groupSchema = strictObject<Group>({
@@ -50,6 +120,7 @@ const groupSchema = strictObject<Group>({
   stages: strictList(oneOf(BUILD_STAGES), BUILD_STAGES.length),
   rounds: within(LIMITS.rounds),
   restBreaths: within(LIMITS.restBreaths),
+  between: optionally(betweenSchema),
   steps: strictList(stepSchema, LIMITS.stepsInGroup),
   optional: yesOrNo(),
   pinned: yesOrNo(),
@@ -66,6 +137,8 @@ export const routineSchema = strictObject<Routine>({
   purpose: textSchema,
   entries: strictList(entrySchema, LIMITS.entries),
   closingShare: optionalNumberBetween(0, 0.5),
+  between: optionally(betweenSchema),
+  ratio: optionalRatioSchema,
   silenced: strictList(textUpTo(160), 200),
 }).test('ids-once', function (routine) {
   const listOf = (value: unknown) =>

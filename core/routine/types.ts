@@ -1,4 +1,5 @@
 import type { ArcPart, Form, Manner } from '../forms'
+import type { BreathRatio, Layer } from './layers'
 
 /** One form in a routine. The unit of `count` and its scope (per side or in all) are the form's. */
 export interface Step {
@@ -20,7 +21,12 @@ export interface Step {
   byHand?: boolean
   /** Left out for now, but kept in its place. */
   off: boolean
+  /** What is so from some repetition, round, side or stage on. */
+  layers?: Layer[]
 }
+
+/** What lies between pieces that follow one another, in place of the rest after each: a form, breaths of rest, or no stop at all. */
+export type Between = { by: 'form'; formId: string; count: number } | { by: 'rest'; breaths: number } | { by: 'flow' }
 
 export const PATTERNS = ['rounds', 'ladder', 'link', 'buildUp', 'directions', 'release', 'post'] as const
 /**
@@ -31,8 +37,8 @@ export const PATTERNS = ['rounds', 'ladder', 'link', 'buildUp', 'directions', 'r
  */
 export type Pattern = (typeof PATTERNS)[number]
 
-export const BUILD_STAGES = ['watch', 'handsOnly', 'seated', 'whole'] as const
-/** A stage of building up: watch a round, hands only, sitting, the whole movement. */
+export const BUILD_STAGES = ['watch', 'handsOnly', 'seated', 'movement', 'whole'] as const
+/** A stage of building up: watch a round, hands only, sitting, the movement while the breath is left free, the whole movement with its breath. */
 export type BuildStage = (typeof BUILD_STAGES)[number]
 
 /** Steps that are one piece, done several times over, with breaths of rest between the rounds. */
@@ -45,6 +51,7 @@ export interface Group {
   stages: BuildStage[]
   rounds: number
   restBreaths: number
+  between?: Between
   steps: Step[]
   optional: boolean
   pinned: boolean
@@ -63,6 +70,10 @@ export interface Routine {
   entries: Entry[]
   /** Least share of gathering and settling in this routine, 0 to 0.5; the house rule's where it is left out. */
   closingShare?: number
+  /** Between its entries, up to the gathering. */
+  between?: Between
+  /** How the breath goes in all of it, where nothing else is said. */
+  ratio?: BreathRatio
   /** Findings of the check that are not to be shown for this routine, by their key. */
   silenced: string[]
 }
@@ -127,9 +138,16 @@ export function stepsOf(routine: Routine): Step[] {
   return routine.entries.flatMap((entry) => (entry.kind === 'step' ? [entry] : entry.steps))
 }
 
+/** The ids of all forms that a routine names: in its steps, and between them. */
+export function formIdsOf(routine: Routine): Set<string> {
+  const groups = routine.entries.filter((entry) => entry.kind === 'group')
+  const between = [routine, ...groups].flatMap(({ between }) => (between?.by === 'form' ? [between.formId] : []))
+  return new Set([...stepsOf(routine).map(({ formId }) => formId), ...between])
+}
+
 /** Of some forms, those that a routine names. */
 export function formsUsed(routine: Routine, forms: readonly Form[]): Form[] {
-  const used = new Set(stepsOf(routine).map(({ formId }) => formId))
+  const used = formIdsOf(routine)
   return forms.filter(({ id }) => used.has(id))
 }
 

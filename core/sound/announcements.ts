@@ -7,6 +7,7 @@ import {
   PHRASES,
   sidePhrases,
   STANCE_PHRASES,
+  stagePhrase,
   STANDING_LEG_PHRASES,
   VERSION_PHRASES,
 } from './phrases'
@@ -34,23 +35,31 @@ export function announcementOf(
   const before = occurrences[occurrence.index - 1]
   const own = segments.filter((segment) => segment.occurrence === occurrence.index)
   const announce = own[0]
-  if (announce?.kind !== 'announce') return null
-  const stanceChange = own.find(({ kind }) => kind === 'stanceChange')
-  const stage =
-    occurrence.stage === 'watch' ? PHRASES.watchFirst : occurrence.stage === 'handsOnly' ? PHRASES.handsOnly : ''
+  if (!announce || occurrence.announce === 'none') return null
+  if (occurrence.announce === 'name') {
+    const atSeconds = occurrence.bodyStartSeconds
+    return { atSeconds, phrases: [formPhrase(occurrence), ...sidePhrases(announce)] }
+  }
+  if (occurrence.announce !== 'foretold' && announce.kind !== 'announce') return null
+  const stanceChange = own.find(
+    ({ kind, startSeconds }) => kind === 'stanceChange' && startSeconds < occurrence.bodyStartSeconds,
+  )
+  const isSaid = occurrence.stage !== 'whole' && occurrence.stage !== 'seated'
   const phrases = [
     ...(before ? [phrase(PHRASES.next)] : []),
     ...(before?.part !== occurrence.part ? [phrase(PART_PHRASES[occurrence.part])] : []),
     formPhrase(occurrence),
-    ...(stage ? [phrase(stage)] : []),
+    ...(isSaid ? [phrase(stagePhrase(occurrence.stage))] : []),
     ...(!before || stanceChange || occurrence.stage === 'seated' ? [phrase(STANCE_PHRASES[occurrence.stance])] : []),
     ...versionPhrases(occurrence, before),
     ...notePhrases(occurrence, before),
     ...sidePhrases(announce),
     ...standingLeg(announce, occurrence),
   ]
-  const dueSeconds = stanceChange?.startSeconds ?? endSeconds(timeline, announce)
-  const earliestSeconds = before ? before.bodyStartSeconds + before.bodySeconds : 0
+  const isForetold = occurrence.announce === 'foretold'
+  const dueSeconds =
+    stanceChange?.startSeconds ?? (isForetold ? occurrence.bodyStartSeconds : endSeconds(timeline, announce))
+  const earliestSeconds = !before ? 0 : before.bodyStartSeconds + (before.isBetween ? 0 : before.bodySeconds)
   const wantedSeconds = Math.min(announce.startSeconds + AFTER_BELL_SECONDS, dueSeconds - secondsOf(phrases))
   return { atSeconds: Math.max(earliestSeconds, wantedSeconds), phrases }
 }

@@ -1,4 +1,4 @@
-import { presentCount, risesOf, type Timeline } from '../timeline'
+import { presentCount, risesOf, type Segment, type Timeline } from '../timeline'
 import { bellAt } from './bells'
 import type { Cue } from './types'
 
@@ -11,6 +11,9 @@ const BEATS_PER_GROUP = 8
  */
 export function cuesOf(timeline: Timeline, { breathTones = true } = {}): Cue[] {
   const rises = risesOf(timeline)
+  // Who holds a movement for some breaths hears them go by.
+  const isHeldOnTheWay = ({ kind, occurrence }: Segment) =>
+    kind === 'hold' && timeline.occurrences[occurrence]!.counting === 'breathRepetitions'
   const cues: Cue[] = []
   for (const segment of timeline.segments) {
     const atSeconds = segment.startSeconds
@@ -22,7 +25,7 @@ export function cuesOf(timeline: Timeline, { breathTones = true } = {}): Cue[] {
       cues.push({ kind: 'beat', atSeconds, strong: repetition % BEATS_PER_GROUP === 1 })
     } else if (
       breathTones &&
-      (segment.kind === 'phase' || segment.kind === 'rest' || segment.kind === 'watch') &&
+      (segment.kind === 'phase' || segment.kind === 'rest' || segment.kind === 'watch' || isHeldOnTheWay(segment)) &&
       (segment.breath === 'in' || segment.breath === 'out')
     ) {
       const { from, to } = rises[segment.index]!

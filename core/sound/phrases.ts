@@ -1,4 +1,5 @@
 import type { ArcPart, Side, Stance, VersionKind } from '../forms'
+import type { BuildStage } from '../routine'
 import type { Segment } from '../timeline'
 import type { Phrase } from './types'
 
@@ -41,6 +42,21 @@ export const SIDE_PHRASES: Record<Exclude<Side, 'none'>, string> = {
 }
 /** Which leg stands, where one does. */
 export const STANDING_LEG_PHRASES = { left: 'stand on the left leg', right: 'stand on the right leg' } as const
+/** How a step is led from here on, sitting apart, which is said as a stance. */
+export const stagePhrase = (stage: BuildStage): string => {
+  switch (stage) {
+    case 'watch':
+      return PHRASES.watchFirst
+    case 'handsOnly':
+      return PHRASES.handsOnly
+    case 'movement':
+      return PHRASES.movementOnly
+    case 'seated':
+      return STANCE_PHRASES.seated
+    case 'whole':
+      return PHRASES.wholeMovement
+  }
+}
 /** What is said of changes and as answers to commands. */
 export const PHRASES = {
   next: 'next',
@@ -69,6 +85,10 @@ export const PHRASES = {
   otherSide: 'the other side again',
   watchFirst: 'only watch this round',
   handsOnly: 'hands only',
+  movementOnly: 'only the movement',
+  wholeMovement: 'the whole movement',
+  breathTurns: 'the breath the other way',
+  hold: 'hold',
   shakeOut: 'shake out',
   leadIt: 'I lead',
   leadMe: 'you lead',

@@ -1,3 +1,4 @@
+import type { Stance } from '../forms'
 import {
   presentCount,
   reminderTimes,
@@ -7,7 +8,7 @@ import {
   type Timeline,
 } from '../timeline'
 import { announcementOf, sideAnnouncement, type Utterance } from './announcements'
-import { MOST_NUMBER_SAID, phrase, PHRASES, sidePhrases, STANCE_PHRASES } from './phrases'
+import { MOST_NUMBER_SAID, phrase, PHRASES, sidePhrases, stagePhrase, STANCE_PHRASES, VERSION_PHRASES } from './phrases'
 import type { Cue, Phrase, VoiceSettings } from './types'
 
 /** What is most needed is heard when two would be said at once. */
@@ -36,6 +37,7 @@ function wishesOf(timeline: Timeline, voice: VoiceSettings, secondsOf: (phrases:
     const occurrence = timeline.occurrences[segment.occurrence]!
     const before = timeline.segments[segment.index - 1]
     return [
+      ...(voice.announces ? changeOf(segment, before, occurrence) : []),
       ...(voice.announces ? insideOf(segment, before, occurrence, voice) : []),
       ...(segment.beginsRepetition && segment.repetition > 0 && isCounted(segment)
         ? countOf(segment, occurrence, voice, levelOf(segment, before))
@@ -112,6 +114,31 @@ function insideOf(segment: Segment, before: Segment | undefined, occurrence: Occ
   if (goesOn && count.of === 'move') return left.length > 0 ? [{ rank: RANKS.count, atSeconds, phrases: left }] : []
   const own = [phrase(segment.move), ...stanceWithin(segment, before, occurrence), ...left]
   return [{ rank: RANKS.move, atSeconds, phrases: own }]
+}
+
+/**
+ * What becomes otherwise within a step: how it is led, sitting or standing, the version, in and out the other way; and that a repetition is
+ * held where it is.
+ */
+function changeOf(segment: Segment, before: Segment | undefined, occurrence: Occurrence): Wish[] {
+  if (before?.occurrence !== segment.occurrence || segment.kind === 'rest' || before.kind === 'announce') return []
+  const atSeconds = segment.startSeconds
+  if (segment.kind === 'hold' && before.kind === 'phase') {
+    return [{ rank: RANKS.side, atSeconds, phrases: [phrase(PHRASES.hold)] }]
+  }
+  const stood = segment.stance ?? occurrence.formStance
+  const phrases = [
+    ...(segment.stage !== before.stage ? [phrase(stagePhrase(segment.stage))] : []),
+    ...(segment.version !== before.version ? versionWithin(segment, before, stood) : []),
+  ]
+  return phrases.length > 0 ? [{ rank: RANKS.announcement, atSeconds, phrases }] : []
+}
+
+/** The version that comes; where none does, the stance of one who was sitting, or else that the movement is whole. */
+function versionWithin({ version, stage }: Segment, before: Segment, stance: Stance): Phrase[] {
+  if (version === 'seated') return stage === 'seated' ? [] : [phrase(STANCE_PHRASES.seated)]
+  if (version) return [phrase(VERSION_PHRASES[version])]
+  return before.version === 'seated' ? [phrase(STANCE_PHRASES[stance])] : [phrase(PHRASES.wholeMovement)]
 }
 
 /** The stance of a move, where it is another than that of the move before it. */

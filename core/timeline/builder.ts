@@ -1,6 +1,7 @@
 import { ROUNDING_SECONDS } from '../basics'
 import { breathAt, type BreathSeconds, type Pace } from '../breath'
-import type { BreathKind, HouseRules, Move, Side } from '../forms'
+import type { BreathKind, HouseRules, Move, Side, VersionKind } from '../forms'
+import { LONG_OUT_SECONDS, type BreathRatio, type BuildStage } from '../routine'
 import { isBodyKind, type PaceScale, type ScheduleItem, type Segment, type SegmentKind } from './types'
 
 /** What of a segment is counted, and on which side. */
@@ -71,6 +72,16 @@ function mirroredDegrees(degrees: number | null, side: Side): number | null {
 type ItemFacts = Pick<ScheduleItem, 'actualSeconds' | 'abandoned'>
 const AS_PLANNED: ItemFacts = { actualSeconds: {}, abandoned: null }
 
+/** My in-breath has so many counts. Common practice, no source. */
+export const COUNTS_OF_IN_BREATH = 4
+
+/** A breath of a ratio at my pace: a count is a fourth of my in-breath. The ratio holds where the out-breath would be too long. */
+function inRatio({ inSeconds, outSeconds }: BreathSeconds, { inCounts, outCounts }: BreathRatio): BreathSeconds {
+  const most = Math.max(LONG_OUT_SECONDS, outSeconds) / outCounts
+  const countSeconds = Math.min(inSeconds / COUNTS_OF_IN_BREATH, most)
+  return { inSeconds: inCounts * countSeconds, outSeconds: outCounts * countSeconds }
+}
+
 /** Builds a Timeline segment by segment: knows the time reached, and the breath there. */
 export class TimelineBuilder {
   readonly segments: Segment[] = []
@@ -79,8 +90,10 @@ export class TimelineBuilder {
   mirrored = false
   /** Times as long as my breath, in this performance. */
   paceScale = 1
-  /** Nothing is counted: the movement is only looked at. */
-  watching = false
+  /** How the breath goes, in counts of which my in-breath has four; null for my own. */
+  ratio: BreathRatio | null = null
+  private stage: BuildStage = 'whole'
+  private version: VersionKind | null = null
   /** Segments with a length, made or only measured. */
   pushed = 0
   /** The slot of the next segment. Slots count segments without length too, so that they never shift. */
@@ -106,6 +119,12 @@ export class TimelineBuilder {
     this.begun = false
   }
 
+  /** From here on it is led in a stage and a version; in that of watching nothing is counted. */
+  leadAs({ stage, version }: { stage: BuildStage; version: VersionKind | null }): void {
+    this.stage = stage
+    this.version = version
+  }
+
   /** How many times as long as my breath things are now: what I asked for last counts. */
   scaleNow(): number {
     let scale = this.paceScale
@@ -116,7 +135,8 @@ export class TimelineBuilder {
   }
 
   breathNow(): BreathSeconds {
-    const breath = breathAt(this.pace, this.nowSeconds)
+    const own = breathAt(this.pace, this.nowSeconds)
+    const breath = this.ratio ? inRatio(own, this.ratio) : own
     const scale = this.scaleNow()
     if (scale === 1) return breath
     return { inSeconds: breath.inSeconds * scale, outSeconds: breath.outSeconds * scale }
@@ -163,7 +183,7 @@ export class TimelineBuilder {
     if (isMidway) ends = endsMove = false
     begins = this.begun
     this.begun = false
-    if (this.watching && isBodyKind(kind)) {
+    if (this.stage === 'watch' && isBodyKind(kind)) {
       kind = 'watch'
       counted = UNCOUNTED[side]
       begins = ends = endsMove = false
@@ -201,6 +221,8 @@ export class TimelineBuilder {
       directionDegrees: mirroredDegrees(move?.directionDegrees ?? null, saidSide),
       facingDegrees: mirroredDegrees(move?.facingDegrees ?? null, saidSide),
       level: counted.level,
+      stage: this.stage,
+      version: this.version,
     })
     this.nowSeconds += lengthSeconds
   }

@@ -1,21 +1,17 @@
 import {
   COUNT_UNITS,
-  formMyWay,
   isClosingPart,
-  plainWay,
-  wayFor,
   type Choices,
   type Form,
-  type FormMyWay,
   type HouseRules,
   type SideOrder,
   type Stance,
-  type Way,
 } from '../forms'
-import type { Routine } from '../routine'
+import { soAt, type BuildStage, type Routine } from '../routine'
 import { TimelineBuilder } from './builder'
-import { performancesOf, type Performance } from './performances'
-import { addRepetitions, phasesOf, type PhaseOfForm } from './repetitions'
+import { performancesOf, piecesOf, type Performance } from './performances'
+import { formsThere } from './manners'
+import { addRepetitions } from './repetitions'
 import {
   MOST_SEGMENTS,
   NO_CHANGE,
@@ -29,7 +25,7 @@ import {
   type SideCounts,
   type Timeline,
 } from './types'
-import { countsBySide, unitsInOrder, type Unit } from './units'
+import { countsBySide, isWatched, layeredUnits, unitAfter, unitsInOrder, type Unit } from './units'
 
 /** The schedule of a routine of these forms as planned. */
 export function scheduleOf(routine: Routine, forms: readonly Form[]): ScheduleItem[] {
@@ -76,6 +72,13 @@ export interface PieceLength {
  */
 export function measurePiece(input: CompileInput, from: StartingPoint): PieceLength {
   return measureSchedule(scheduleOf(input.routine, input.forms), input, from)
+}
+
+/** The same for one entry of a routine, where it stands there. */
+export function measureEntry(input: CompileInput, entryId: string, from: StartingPoint): PieceLength {
+  const piece = piecesOf(input.routine, input.forms).find((each) => each.entryId === entryId)
+  const schedule = (piece?.performances ?? []).map((performance, id) => scheduleItem(id, performance))
+  return measureSchedule(schedule, input, from)
 }
 
 /** The same for a piece of a schedule. */
@@ -126,20 +129,25 @@ function layOutItem(
   here: { index: number; first: boolean; stance: Stance | null },
 ): { occurrence: Occurrence; stance: Stance | null } {
   const { performance, abandoned } = item
-  const { step, stage } = performance
-  const way = wayOfPerformance(performance, known, setting.ways)
-  const { form, choices, spokenNotes, phases } = knownFormMyWay(known, way, setting.rules)
+  const { step } = performance
+  const thereFor = formsThere(performance, known, setting)
+  const { layers } = step
+  const { choices } = thereFor(null)
+  const counts = countsOfPerformance(known, performance, choices, item.change)
+  const taken = unitsInOrder(known, counts)
+  const all = layers ? layeredUnits(taken, layers, performance, counts[1]?.side) : taken
+  const units = all.slice(unitAfter(all, item.doneUnits))
+  const begins = thereFor(units[0]?.so ?? null)
+  const { form, stage, spokenNotes } = begins
   builder.mirrored = choices.cueSides === 'mirrored'
+  builder.ratio = performance.ratio ?? null
   builder.paceScale = performance.paceScale
-  builder.watching = stage === 'watch'
-  const counts = countsOfPerformance(form, performance, choices, item.change)
-  const all = unitsInOrder(form, counts)
-  const units = all.slice(item.doneUnits)
   if (builder.pushed + units.length * form.moves.length > MOST_SEGMENTS) throw new TooLongError(step.id)
 
   const startSeconds = builder.nowSeconds
   const firstSide = units[0]?.side ?? 'none'
   builder.begin(item, here.index)
+  builder.leadAs(begins)
   builder.add('announce', announcementSeconds(performance, setting.rules, here.first), firstSide, form.name)
   const takenStance = form.moves[0]!.stance ?? form.stance
   const changesStance = here.stance !== null && here.stance !== takenStance
@@ -147,10 +155,11 @@ function layOutItem(
   const begun = abandoned === null || abandoned.slot >= builder.slot
 
   const bodyStartSeconds = builder.nowSeconds
-  addRepetitions(builder, { form, phases }, all, item, step.part === 'settle')
+  addRepetitions(builder, thereFor, all, item, step.part === 'settle')
   const bodySeconds = builder.nowSeconds - bodyStartSeconds
   builder.paceScale = 1
-  builder.watching = false
+  builder.ratio = null
+  builder.leadAs(begins)
   builder.addRest(performance.restBreaths)
 
   const occurrence: Occurrence = {
@@ -159,7 +168,9 @@ function layOutItem(
     groupId: performance.groupId,
     pattern: performance.pattern,
     stage,
-    version: form.versions.find(({ kind }) => kind === way?.version)?.kind ?? null,
+    announce: performance.announce,
+    isBetween: performance.isBetween ?? false,
+    version: begins.version,
     abandoned: abandoned?.why ?? null,
     round: performance.round,
     rounds: performance.rounds,
@@ -172,36 +183,35 @@ function layOutItem(
     spokenNotes: stage === 'whole' ? spokenNotes : [STAGE_NOTES[stage], ...spokenNotes],
     counting: form.counting.by,
     sideOrder: form.sides,
-    effort: stage === 'whole' ? form.effort : { ...form.effort, legs: 0, balance: 0 },
+    effort: stage === 'whole' || stage === 'movement' ? form.effort : { ...form.effort, legs: 0, balance: 0 },
     reminders: form.reminders,
-    counts: stage === 'watch' ? counts.map(({ side }) => ({ side, count: 0 })) : stillAsked(form, counts, item, units),
+    counts:
+      performance.stage === 'watch'
+        ? counts.map(({ side }) => ({ side, count: 0 }))
+        : stillAsked(form, counts, item, units),
     startSeconds,
     lengthSeconds: builder.nowSeconds - startSeconds,
     bodyStartSeconds,
     bodySeconds,
   }
-  return { occurrence, stance: begun ? (form.moves.at(-1)!.stance ?? form.stance) : here.stance }
+  const last = thereFor(units.at(-1)?.so ?? null).form
+  return { occurrence, stance: begun ? (last.moves.at(-1)!.stance ?? last.stance) : here.stance }
 }
 
 /** How long the form is announced: the very first one at least for the lead-in, a part of something larger shortly or not at all. */
 function announcementSeconds({ announce }: Performance, rules: HouseRules, first: boolean): number {
   if (first) return Math.max(rules.announceSeconds, rules.leadInSeconds)
-  if (announce === 'none') return 0
+  if (announce === 'none' || announce === 'name' || announce === 'foretold') return 0
   return announce === 'short' ? Math.min(rules.announceSeconds, rules.sideChangeSeconds) : rules.announceSeconds
-}
-
-/** The way in which a form is performed: my way of it, sitting where that is asked for. */
-function wayOfPerformance({ step, stage }: Performance, form: Form, ways: readonly Way[]): Way | undefined {
-  const mine = wayFor(step, ways)
-  return stage === 'seated' ? { ...(mine ?? plainWay('seated', form.id)), version: 'seated' } : mine
 }
 
 /** What of the counts is still to be done in an item that resumes where another was abandoned. */
 function stillAsked(form: Form, counts: SideCounts, item: ScheduleItem, units: readonly Unit[]): SideCounts {
-  if (item.doneUnits === 0 && item.doneSeconds === 0) return counts
+  const plain = item.doneUnits === 0 && item.doneSeconds === 0 && !units.some(isWatched)
+  if (plain) return counts
   const inSeconds = COUNT_UNITS[form.counting.by] === 'seconds'
   return counts.map(({ side }) => {
-    const ofSide = units.filter((unit) => unit.side === side)
+    const ofSide = units.filter((unit) => unit.side === side && !isWatched(unit))
     const done = units[0]?.side === side ? item.doneSeconds : 0
     return { side, count: inSeconds ? ofSide.reduce((sum, { seconds }) => sum + seconds, 0) - done : ofSide.length }
   })
@@ -211,26 +221,25 @@ const isSided = (sides: SideOrder) => sides === 'alternate' || sides === 'oneThe
 const standsOnOneLeg = ({ stance, moves }: Form) =>
   stance === 'oneLeg' || moves.some((move) => move.stance === 'oneLeg')
 
-type FormAndPhases = FormMyWay & { phases: readonly PhaseOfForm[] }
-/** What was last made of a form: searches ask for the same again and again. */
-const lastMade = new WeakMap<Form, { way: Way | undefined; rules: HouseRules; made: FormAndPhases }>()
-function knownFormMyWay(form: Form, way: Way | undefined, rules: HouseRules): FormAndPhases {
-  const known = lastMade.get(form)
-  if (known && known.way === way && known.rules === rules) return known.made
-  const myWay = formMyWay(form, way, rules)
-  const made = { ...myWay, phases: phasesOf(myWay.form) }
-  lastMade.set(form, { way, rules, made })
-  return made
+const STAGE_NOTES: Record<Exclude<BuildStage, 'whole'>, string> = {
+  watch: 'Watch a round',
+  handsOnly: 'Hands only',
+  seated: 'Sitting',
+  movement: 'Only the movement, the breath as it comes',
 }
-
-const STAGE_NOTES = { watch: 'Watch a round', handsOnly: 'Hands only', seated: 'Sitting' }
 
 /** The counts of a step as it is performed: all of it, once, or only on one side. */
 function countsOfPerformance(form: Form, performance: Performance, { firstSide }: Choices, change: CountChange) {
   const once = form.countScope === 'inAll' && form.sides !== 'none' ? 2 : 1
   const inSeconds = COUNT_UNITS[form.counting.by] === 'seconds'
-  const count = performance.once ? (inSeconds ? form.counts.least : once) : performance.step.count
-  const counts = countsBySide(form, count, firstSide, change)
+  const { step, round, stage, once: isOnce } = performance
+  const countOn = (onSecondSide: boolean) =>
+    (step.layers && soAt(step.layers, { repetition: 1, round, stage, onSecondSide }).count) ?? step.count
+  const [count, second] = isOnce
+    ? Array<number>(2).fill(inSeconds ? form.counts.least : once)
+    : [countOn(false), countOn(true)]
+  const first = countsBySide(form, count!, firstSide, change)
+  const counts = second === count ? first : [first[0]!, ...countsBySide(form, second!, firstSide, change).slice(1)]
   if (performance.sides === 'both' || counts.length === 1) return counts
   const kept = performance.sides === 'first' ? 0 : 1
   return counts.map((each, index) => (index === kept ? each : { ...each, count: 0 }))

@@ -4,6 +4,7 @@ export { plainPerformance, type Performance } from './performances'
 export {
   compileSchedule,
   compileTimeline,
+  measureEntry,
   measurePiece,
   measureSchedule,
   scheduleItem,

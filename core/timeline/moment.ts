@@ -47,15 +47,15 @@ export function momentAt(timeline: Timeline, atSeconds: number): Moment | null {
   }
 }
 
-/** A reminder is given this often in a hold, and stays this long. Our choice: a still hold wants near silence. */
+/** A reminder is given this often, and stays this long. Our choice: a still hold wants near silence. */
 const REMINDER_EVERY_SECONDS = 30
 const REMINDER_SECONDS = 8
 
-/** The posture reminder of a still hold at a moment, given in turn now and then; empty most of the time. */
+/** What one is reminded of in a form, at a moment: given in turn now and then; empty most of the time. */
 export function reminderAt(moment: Moment): string {
   const { segment, occurrence } = moment
   const { reminders, bodyStartSeconds } = occurrence
-  if (reminders.length === 0 || !isStill(segment)) return ''
+  if (reminders.length === 0 || !isBody(segment)) return ''
   const into = segment.startSeconds + moment.secondsIntoSegment - bodyStartSeconds
   const turn = Math.floor(into / REMINDER_EVERY_SECONDS)
   if (turn < 1 || into % REMINDER_EVERY_SECONDS >= REMINDER_SECONDS) return ''
@@ -70,7 +70,7 @@ export function reminderTimes(timeline: Timeline): { atSeconds: number; reminder
     for (let turn = 1; turn * REMINDER_EVERY_SECONDS < bodySeconds; turn += 1) {
       const atSeconds = bodyStartSeconds + turn * REMINDER_EVERY_SECONDS
       const segment = segmentAt(timeline, atSeconds)
-      if (segment?.occurrence === index && isStill(segment)) {
+      if (segment?.occurrence === index && isBody(segment)) {
         times.push({ atSeconds, reminder: reminders[(turn - 1) % reminders.length]! })
       }
     }

@@ -1,5 +1,14 @@
-import type { Form } from '../forms'
-import type { BuildStage, Group, Pattern, Routine, Step } from '../routine'
+import { isClosingPart, type Form } from '../forms'
+import {
+  stepFor,
+  type Between,
+  type BreathRatio,
+  type BuildStage,
+  type Group,
+  type Pattern,
+  type Routine,
+  type Step,
+} from '../routine'
 
 /** A step as it is done once: where in its pattern, how announced, and how much of it. */
 export interface Performance {
@@ -9,8 +18,11 @@ export interface Performance {
   round: number
   rounds: number
   restBreaths: number
-  /** `short`: the next piece of one thing, said in the time of a side change; `none`: it flows on without a word. */
-  announce: 'full' | 'short' | 'none'
+  /**
+   * `short`: the next piece of one thing, said in the time of a side change; `none`: it flows on without a word; `name`: it flows on, and
+   * its name is said as it begins; `foretold`: it takes no time of its own, as it is said during the piece before.
+   */
+  announce: 'full' | 'short' | 'none' | 'name' | 'foretold'
   /** Once (on each side) instead of the step's own count. */
   once: boolean
   /** Only the first or the second side, or both. */
@@ -18,6 +30,10 @@ export interface Performance {
   stage: BuildStage
   /** Times as long as my breath. */
   paceScale: number
+  /** How the breath goes in this routine, where that is said. */
+  ratio?: BreathRatio
+  /** It lies between two pieces. */
+  isBetween?: boolean
 }
 
 /** A step done once through by itself. */
@@ -39,26 +55,75 @@ export const plainPerformance = (step: Step): Performance => ({
 const RELEASE_SCALES = { first: 0.6, middle: 1, last: 1.4 }
 
 /** All that is done in a routine of these forms, in order: patterns laid out, what is left out for now left out. */
-export function performancesOf(routine: Routine, forms: readonly Form[]): Performance[] {
+export const performancesOf = (routine: Routine, forms: readonly Form[]): Performance[] =>
+  piecesOf(routine, forms).flatMap(({ performances }) => performances)
+
+/** What is done for each entry of a routine: itself, and what lies between it and the next. */
+export function piecesOf(routine: Routine, forms: readonly Form[]): { entryId: string; performances: Performance[] }[] {
   const sided = new Set(forms.filter(({ sides }) => sides !== 'none').map(({ id }) => id))
-  return routine.entries.flatMap((entry): Performance[] => {
-    if (entry.off) return []
-    if (entry.kind === 'step') return [plainPerformance(entry)]
-    return performancesOfGroup(entry, ({ formId }) => sided.has(formId))
+  const pieces = routine.entries
+    .filter(({ off }) => !off)
+    .map((entry) => ({
+      entryId: entry.id,
+      performances:
+        entry.kind === 'step'
+          ? [plainPerformance(entry)]
+          : performancesOfGroup(entry, forms, ({ formId }) => sided.has(formId)),
+    }))
+    .filter(({ performances }) => performances.length > 0)
+  const closing = pieces.findIndex(({ performances }) => isClosingPart(performances[0]!.step.part))
+  const before = pieces.slice(0, closing < 0 ? undefined : closing).map(({ performances }) => performances)
+  const joined = withBetween(before, routine.between, routine.id, forms)
+  const { ratio } = routine
+  return pieces.map(({ entryId, performances }, index) => {
+    const done = joined[index] ?? performances
+    return { entryId, performances: ratio ? done.map((performance) => ({ ...performance, ratio })) : done }
   })
 }
 
-function performancesOfGroup(group: Group, hasSides: (step: Step) => boolean): Performance[] {
+/** Pieces that follow one another, each with what lies between it and the next in place of the rest after it. */
+function withBetween(
+  pieces: readonly Performance[][],
+  between: Between | undefined,
+  ownerId: string,
+  forms: readonly Form[],
+): Performance[][] {
+  if (!between) return [...pieces]
+  const last = pieces.length - 1
+  const form = between.by === 'form' ? forms.find(({ id }) => id === between.formId) : undefined
+  const breaths = between.by === 'rest' ? between.breaths : 0
+  const isSilent = between.by === 'rest' && breaths === 0
+  return pieces.map((piece, index): Performance[] => {
+    const isAnnounced = index === 0 || isSilent
+    const begun = isAnnounced ? piece : piece.with(0, { ...piece[0]!, announce: ANNOUNCED_AFTER[between.by] })
+    if (index === last) return begun
+    const ending = begun.at(-1)!
+    const ended = begun.with(-1, { ...ending, restBreaths: breaths })
+    if (between.by !== 'form' || !form) return ended
+    const id = `${ownerId.slice(0, 56)}-between`
+    const step: Step = { ...stepFor(form, id), part: ending.step.part, count: between.count, restBreaths: 0 }
+    const place = { round: index + 1, rounds: last, isBetween: true }
+    // Said once: the first time only.
+    const announce = index === 0 ? 'full' : 'none'
+    return [...ended, { ...plainPerformance(step), ...place, announce }]
+  })
+}
+/** How what follows is announced: during what lies between, or by its name alone. */
+const ANNOUNCED_AFTER = { form: 'foretold', rest: 'foretold', flow: 'name' } as const
+
+function performancesOfGroup(group: Group, forms: readonly Form[], hasSides: (step: Step) => boolean): Performance[] {
   const steps = group.steps.filter(({ off }) => !off)
-  const learning = group.pattern === 'link' ? steps.map((step) => plainPerformance(step)) : []
-  const rounds = Array.from({ length: group.rounds }, (_, done) => {
-    const round = oneRound(group, steps, hasSides)
-    return round.map((performance, index): Performance => {
-      const between = index === round.length - 1 && done < group.rounds - 1 ? group.restBreaths : 0
-      return { ...performance, round: done + 1, rounds: group.rounds, restBreaths: performance.restBreaths + between }
-    })
-  }).flat()
-  return [...learning, ...rounds].map((performance) => ({ ...performance, groupId: group.id, pattern: group.pattern }))
+  const learning = group.pattern === 'link' ? steps.map((step) => [plainPerformance(step)]) : []
+  const rounds = Array.from({ length: group.rounds }, (_, done) =>
+    oneRound(group, steps, hasSides).map((each): Performance[] => [{ ...each, round: done + 1, rounds: group.rounds }]),
+  )
+  const all = withBetween([...learning, ...rounds.flat()], group.between, group.id, forms).flat()
+  return all.map((performance, index) => {
+    const next = all.slice(index + 1).find(({ isBetween }) => !isBetween)
+    const endsRound = !performance.isBetween && next !== undefined && next.round > performance.round
+    const restBreaths = performance.restBreaths + (endsRound ? group.restBreaths : 0)
+    return { ...performance, restBreaths, groupId: group.id, pattern: group.pattern }
+  })
 }
 
 /** One round of a pattern. */

@@ -1,10 +1,11 @@
 import type { BreathSeconds } from '../breath'
 import { isStillForm, stationAt, stationsOf, type Form, type Move, type Phase } from '../forms'
-import { LONG_OUT_SECONDS } from '../routine'
+import { LONG_OUT_SECONDS, type SoHere } from '../routine'
 import { WHOLE, type Counted, type Place, type TimelineBuilder } from './builder'
 import { partOf, partsOfBeats, partsOfHold, type Part } from './insides'
+import type { FormThere } from './manners'
 import type { MoveChange, ScheduleItem } from './types'
-import type { Unit } from './units'
+import { isWatched, unitAfter, type Unit } from './units'
 
 /**
  * A breath begins with the first phase of a repetition, and again whenever the kind of breath (in or out) that the
@@ -102,24 +103,34 @@ export function phasesOf(form: Form, changes: readonly MoveChange[] = []): Phase
  */
 export function addRepetitions(
   builder: TimelineBuilder,
-  { form, phases }: { form: Form; phases: readonly PhaseOfForm[] },
+  thereFor: (so: SoHere | null) => FormThere,
   units: readonly Unit[],
   item: ScheduleItem,
   settling: boolean,
 ): void {
-  const stations = stationsOf(form)
-  const isStill = isStillForm(form)
-  const partsOf = insidesOf(form, stations, phases, item)
-  for (let index = item.doneUnits; index < units.length; index += 1) {
+  const start = unitAfter(units, item.doneUnits)
+  const whole = thereFor(units[start]?.so ?? null)
+  const stations = stationsOf(whole.form)
+  const partsOf = insidesOf(whole.form, stations, whole.phases, item)
+  const inAll = units.filter((unit) => !isWatched(unit)).length
+  const plainScale = builder.paceScale
+  const plainRatio = builder.ratio
+  for (let index = start; index < units.length; index += 1) {
     const unit = units[index]!
-    const before = index > item.doneUnits ? units[index - 1] : undefined
+    const before = index > start ? units[index - 1] : undefined
+    const there = thereFor(unit.so)
+    const { form, phases } = there
     if (before && before.side !== unit.side && form.sides !== 'alternate') {
       builder.add('sideChange', builder.rules.sideChangeSeconds, unit.side, form.name)
     }
+    if (before && before.so !== unit.so) changeManner(builder, thereFor(before.so), there, unit)
+    builder.leadAs(there)
+    builder.paceScale = plainScale * unit.paceScale
+    builder.ratio = unit.so?.ratio ?? plainRatio
     const { side, repetition, repetitions } = unit
     const inside = partOf(partsOf(unit), repetition)
     const remainingOnSide = repetitions - repetition
-    const remainingInStep = units.length - 1 - index
+    const remainingInStep = inAll - 1 - unit.number
     const counted: Counted = {
       side,
       repetition,
@@ -128,7 +139,7 @@ export function addRepetitions(
       remainingInStep,
       isLastOnSide: repetitions > 1 && remainingOnSide === 0,
       isLastInStep: repetitions > 1 && remainingInStep === 0,
-      level: inside && form.counting.by === 'breathHold' ? stations[inside.index]! : stationAt(stations, repetition),
+      level: unit.so?.target || levelAt(form, stations, unit, inside),
     }
     if (form.counting.by === 'beats') {
       const { phase, move } = phases[inside?.index ?? 0]!
@@ -136,26 +147,38 @@ export function addRepetitions(
       builder.push('phase', beatSeconds, counted, 'free', phase.cue, move, placeOf(WHOLE, inside), false)
     } else if (form.counting.by === 'time' || form.counting.by === 'open') {
       const { phase, move } = phases[0]!
-      const seconds = index === item.doneUnits ? Math.max(0, unit.seconds - item.doneSeconds) : unit.seconds
+      const seconds = index === start ? Math.max(0, unit.seconds - item.doneSeconds) : unit.seconds
       const openEnded = form.counting.by === 'open'
-      builder.push(
-        settling ? 'settle' : isStill ? 'hold' : 'phase',
-        seconds,
-        counted,
-        'free',
-        phase.cue,
-        move,
-        WHOLE,
-        openEnded,
-      )
+      const kind = settling ? 'settle' : isStillForm(form) ? 'hold' : 'phase'
+      builder.push(kind, seconds, counted, 'free', phase.cue, move, WHOLE, openEnded)
     } else {
       const changes =
-        form.counting.by === 'breathRepetitions' ? item.moveChanges.filter(({ where }) => where === index) : []
-      const here = changes.length > 0 ? phasesOf(form, changes) : phases
-      const doneMoves = index === item.doneUnits ? item.doneMoves : 0
-      addBreaths(builder, here, counted, isStill ? 'hold' : 'phase', form, { inside, doneMoves })
+        form.counting.by === 'breathRepetitions' ? item.moveChanges.filter(({ where }) => where === unit.number) : []
+      const here = changes.length > 0 ? { ...there, phases: phasesOf(form, changes) } : there
+      const doneMoves = index === start ? item.doneMoves : 0
+      addBreaths(builder, here, counted, { inside, doneMoves, holdBreaths: unit.so?.holdBreaths ?? 0 })
     }
   }
+}
+
+/** The station of a unit: that of its position in a hold, of its block, or the next with each repetition. */
+function levelAt(
+  form: Form,
+  stations: readonly string[],
+  { repetition, repetitions }: Unit,
+  inside: Part | null,
+): string {
+  if (inside && form.counting.by === 'breathHold') return stations[inside.index]!
+  return stationAt(stations, repetition, form.levelOrder === 'blocks' ? repetitions : 0)
+}
+
+/** Time to stand otherwise, where the next unit of a step is done in another stance than the one before. */
+function changeManner(builder: TimelineBuilder, before: FormThere, next: FormThere, { side }: Unit): void {
+  if (before.form === next.form) return
+  const was = before.form.moves.at(-1)!.stance ?? before.form.stance
+  const will = next.form.moves[0]!.stance ?? next.form.stance
+  builder.leadAs(next)
+  builder.add('stanceChange', was === will ? 0 : builder.rules.stanceChangeSeconds, side, next.form.name)
 }
 
 /** What the units of a side are divided into: a hold into its positions, beats into their words; null where into nothing. */
@@ -202,19 +225,19 @@ function halves({ inSeconds, outSeconds }: BreathSeconds): BreathSeconds {
   return { inSeconds: half, outSeconds: half }
 }
 
-/** One repetition, or one breath of a hold, phase by phase. */
+/** One repetition, or one breath of a hold, phase by phase; held at its half where that is asked for. */
 function addBreaths(
   builder: TimelineBuilder,
-  phases: readonly PhaseOfForm[],
+  { form, phases, stage }: FormThere,
   counted: Counted,
-  kind: 'hold' | 'phase',
-  form: Form,
-  { inside, doneMoves }: { inside: Part | null; doneMoves: number },
+  { inside, doneMoves, holdBreaths }: { inside: Part | null; doneMoves: number; holdBreaths: number },
 ): void {
+  const kind = isStillForm(form) ? 'hold' : 'phase'
   const isQuick = form.cautions.includes('quickBreathing')
   const breathNow = () => (form.evenBreath ? halves(builder.breathNow()) : builder.breathNow())
   let breath = breathNow()
   const from = phaseAfterMoves(phases, doneMoves)
+  const half = Math.ceil(phases.length / 2) - 1
   for (let index = from; index < phases.length; index += 1) {
     const { phase, move, beginsBreath: begins, place } = phases[index]!
     if (begins) breath = breathNow()
@@ -222,13 +245,30 @@ function addBreaths(
       kind,
       phaseSeconds(phases[index]!, breath, isQuick),
       counted,
-      phase.breath,
+      // Who learns the movement leaves the breath as it comes; the time stays that of the breath.
+      stage === 'movement' ? 'free' : phase.breath,
       phase.cue,
       move,
       // Who takes a chain up again begins with the move that was left.
       placeOf(index === from && from > 0 ? { ...place, begins: true } : place, inside),
       false,
     )
+    if (index === half) addHeldBreaths(builder, holdBreaths, counted, { move, place })
+  }
+}
+
+/** Whole breaths in which a repetition stays where it is; the repetition goes on after them. */
+function addHeldBreaths(
+  builder: TimelineBuilder,
+  breaths: number,
+  counted: Counted,
+  { move, place }: Pick<PhaseOfForm, 'move' | 'place'>,
+): void {
+  const within = { ...place, begins: false, ends: false, endsMove: false }
+  for (let done = 0; done < breaths; done += 1) {
+    const { inSeconds, outSeconds } = builder.breathNow()
+    builder.push('hold', inSeconds, counted, 'in', 'Hold', move, within, false)
+    builder.push('hold', outSeconds, counted, 'out', 'Hold', move, within, false)
   }
 }
 

@@ -76,8 +76,11 @@ export interface Segment {
   directionDegrees: number | null
   /** Where one faces, clockwise from where the form begins; null where that is not said. */
   facingDegrees: number | null
-  /** The station of a form that climbs, such as "heart"; empty elsewhere. */
+  /** The station of a form that climbs, such as "heart", or what a layer names; empty elsewhere. */
   level: string
+  /** How it is led, and in which version: both may change within a step. */
+  stage: BuildStage
+  version: VersionKind | null
 }
 
 /** One performance of a step: a step in a group of three rounds occurs three times. */
@@ -85,10 +88,13 @@ export interface Occurrence {
   index: number
   stepId: string
   groupId: string | null
-  /** The pattern of its group, and the stage of building up in which it is done. */
+  /** The pattern of its group, and the stage of building up in which it begins. */
   pattern: Pattern | null
   stage: BuildStage
-  /** In which version it is done, and whether and why it was left before its end. */
+  announce: Performance['announce']
+  /** It lies between two pieces, and the next one is said while it is done. */
+  isBetween: boolean
+  /** In which version it begins, and whether and why it was left before its end. */
   version: VersionKind | null
   abandoned: AbandonReason | null
   /** Round k of n; 1 of 1 outside groups. */

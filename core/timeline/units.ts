@@ -1,4 +1,5 @@
 import { COUNT_UNITS, sidesInOrder, type Form, type Side } from '../forms'
+import { paceScaleAt, soAt, type Layer, type LayerPlace, type SoHere } from '../routine'
 import type { CountChange, SideCounts } from './types'
 
 /** One unit of a count: a repetition, a breath, a beat, or a whole stretch of time on one side. */
@@ -9,7 +10,16 @@ export interface Unit {
   repetitions: number
   /** Only for stretches of time. */
   seconds: number
+  /** How many units of the step are counted before it. */
+  number: number
+  /** What the layers of the step say of it; null without layers. */
+  so: SoHere | null
+  /** Times as long as my breath (or my beats), by the layers. */
+  paceScale: number
 }
+
+/** Whether a unit is only watched, and not counted. */
+export const isWatched = ({ so }: Unit) => so?.stage === 'watch'
 
 /** The count of a step shared out to its sides; a count in all that is odd gives the first side the one more. */
 export function countsBySide(
@@ -31,14 +41,54 @@ export function countsBySide(
   return sides.map((side, index) => ({ side, count: Math.max(0, shares[index]! + changes[index]!) }))
 }
 
-/** The units of a step in the order in which they are done. */
+/** The units of a step in the order in which they are done, without layers. */
 export function unitsInOrder(form: Form, counts: SideCounts): Unit[] {
+  return sidesTaken(form, counts).map((unit, number) => ({ ...unit, number, so: null, paceScale: 1 }))
+}
+
+/**
+ * What the layers of a step say of each of its units. What is only watched is not counted: the numbers go on after it as if it were not
+ * there.
+ */
+export function layeredUnits(
+  units: readonly Unit[],
+  layers: readonly Layer[],
+  { round, stage }: Pick<LayerPlace, 'round' | 'stage'>,
+  secondSide: Side | undefined,
+): Unit[] {
+  const laid = units.map((unit) => {
+    const { repetition, repetitions, side } = unit
+    const so = soAt(layers, { repetition, round, stage, onSecondSide: side === secondSide })
+    return { ...unit, so, paceScale: paceScaleAt(so, repetition, repetitions) }
+  })
+  const counted = laid.filter((unit) => !isWatched(unit))
+  const onSides = new Map<Side, number>()
+  for (const { side } of counted) onSides.set(side, (onSides.get(side) ?? 0) + 1)
+  const done = new Map<Side, number>()
+  let number = 0
+  return laid.map((unit) => {
+    if (isWatched(unit)) return { ...unit, number }
+    const repetition = (done.get(unit.side) ?? 0) + 1
+    done.set(unit.side, repetition)
+    return { ...unit, number: number++, repetition, repetitions: onSides.get(unit.side)! }
+  })
+}
+
+/** Where in a list of units goes on who has done so many of those that are counted. */
+export function unitAfter(units: readonly Unit[], done: number): number {
+  if (done === 0) return 0
+  const last = units.findIndex((unit) => !isWatched(unit) && unit.number === done - 1)
+  return last < 0 ? units.length : last + 1
+}
+
+type BareUnit = Omit<Unit, 'number' | 'so' | 'paceScale'>
+function sidesTaken(form: Form, counts: SideCounts): BareUnit[] {
   if (COUNT_UNITS[form.counting.by] === 'seconds') {
     return counts
       .filter(({ count }) => count > 0)
       .map(({ side, count }) => ({ side, repetition: 1, repetitions: 1, seconds: count }))
   }
-  const unitsOf = ({ side, count }: SideCounts[number]): Unit[] =>
+  const unitsOf = ({ side, count }: SideCounts[number]): BareUnit[] =>
     Array.from({ length: count }, (_, done) => ({ side, repetition: done + 1, repetitions: count, seconds: 0 }))
   const bySide = counts.map(unitsOf)
   if (form.sides !== 'alternate') return bySide.flat()

@@ -7,7 +7,7 @@ import type { SayQuestion, SayAnswer } from '../sayWorker'
 
 const MOST_MEMORY_MB = 64
 /** What is made and thrown away at once; more of it is only held, not faster. */
-const MOST_YOUNG_MB = 8
+const MOST_YOUNG_MB = 4
 /** The compiled voice is let go after so long; compiling it again takes a twentieth of a second. */
 const VOICE_KEPT_MS = 30_000
 

@@ -8,7 +8,7 @@ import type { ToolAnswer, ToolQuestion } from '../toolWorker'
 const MOST_WORKERS = Math.max(1, Math.min(2, availableParallelism() - 1))
 const MOST_MEMORY_MB = 128
 /** What is made and thrown away at once; more of it is only held, not faster. */
-const MOST_YOUNG_MB = 8
+const MOST_YOUNG_MB = 4
 
 /** The threads in which the tools are worked at. */
 export const toolPool = createThreadPool<ToolQuestion, ToolAnswer>(

@@ -14,6 +14,7 @@ import {
   plainWay,
   STANCES,
   USUAL_HOUSE_RULES,
+  type BreathKind,
   type Choices,
   type Form,
   type HouseRules,
@@ -68,8 +69,14 @@ function expectSound(form: Form, given: { pace: Pace; count: number; way?: Way; 
     if (mine.cautions.includes('quickBreathing')) return Math.min(1.1, seconds)
     return breath === 'out' && length > 1 ? Math.min(seconds, Math.max(10, outSeconds)) : seconds
   }
+  // Out phases that follow one another are one out-breath.
   const one = mine.moves
     .flatMap(({ phases, times = 1 }) => Array.from({ length: times }, () => phases).flat())
+    .reduce<{ breath: BreathKind; length: number }[]>((breaths, { breath, length }) => {
+      const before = breaths.at(-1)
+      if (breath !== 'out' || before?.breath !== 'out') return [...breaths, { breath, length }]
+      return breaths.with(-1, { breath, length: before.length + length })
+    }, [])
     .reduce((sum, { breath, length }) => sum + ceiling(breath, length, length * unit[breath]), 0)
   const asked = occurrences[0]!.counts.reduce((sum, side) => sum + side.count, 0)
   const actual = segments

@@ -30,8 +30,9 @@ function wordsOf(moment: Moment, state: RunnerState): Omit<FollowWords, 'coming'
   const then = reminderAt(moment) || thenPhrase(moment)
   switch (segment.kind) {
     case 'announce':
-    case 'stanceChange':
       return { ...usual, ...comingWords(moment) }
+    case 'stanceChange':
+      return { ...usual, ...(isWithinStep(moment) ? changingWords(moment) : comingWords(moment)) }
     case 'sideChange':
       return {
         ...usual,
@@ -46,6 +47,14 @@ function wordsOf(moment: Moment, state: RunnerState): Omit<FollowWords, 'coming'
     default:
       return { ...usual, ...remainingWords(moment, state, then) }
   }
+}
+
+/** Within a step the stance changes where a layer says so. */
+const isWithinStep = ({ segment, occurrence }: Moment) => segment.startSeconds >= occurrence.bodyStartSeconds
+function changingWords(moment: Moment) {
+  const { occurrence, next } = moment
+  const stance = STANCE_WORDS[next?.stance ?? occurrence.formStance]
+  return { heading: headingOf(moment), word: 'Change', ...countdownOf(moment), detail: `to ${stance}` }
 }
 
 const legPhrase = ({ segment, occurrence }: Moment) => {

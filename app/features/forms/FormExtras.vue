@@ -22,6 +22,7 @@ function toggle<T extends string>(list: T[], item: T): T[] {
 const LEVEL_ORDER_CHOICES = [
   { value: 'up', name: 'up, and again from the lowest' },
   { value: 'upAndDown', name: 'up and down' },
+  { value: 'blocks', name: 'each for its share of the count' },
 ] as const
 const traditionChoices = TRADITION_KINDS.map((value) => ({ value, name: TRADITION_WORDS[value] }))
 const addTradition = () => set('tradition', [...props.form.tradition, { kind: 'phase', words: '' }])

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { routineOfOne, stepsOf } from '#core/routine'
+import { routineOfOne, formIdsOf } from '#core/routine'
 import { formMyWay, stationsOf, writeFormWords, type Move } from '#core/forms'
 import { useMyWay } from './myWay'
 import { useFollowStore } from '~/shared/store/follow'
@@ -31,9 +31,7 @@ const editing = ref(false)
 const form = computed(() => person.formsById.get(String(route.params.id)) ?? null)
 useHead({ title: computed(() => `${form.value?.name ?? 'No such form'} · Pebblebrook`) })
 const isMine = computed(() => person.person.forms.some(({ id }) => id === form.value?.id))
-const usedIn = computed(() =>
-  person.person.routines.filter((routine) => stepsOf(routine).some(({ formId }) => formId === form.value?.id)),
-)
+const usedIn = computed(() => person.person.routines.filter((routine) => formIdsOf(routine).has(form.value?.id ?? '')))
 
 const { way } = useMyWay(() => form.value)
 const isChain = computed(() => (form.value?.moves.length ?? 0) > 1)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { cautionsOf, concernsOf, wayFor } from '#core/forms'
 import type { FitBinding, FitChange, FitResult } from '#core/compose'
-import { closingShareWanted, formsUsed, setMark, stepsOf, type Routine } from '#core/routine'
+import { closingShareWanted, formsUsed, setMark, formIdsOf, stepsOf, type Routine } from '#core/routine'
 import { useComposerWorker } from './composerWorker'
 import { useLearnedForms } from './knownPerson'
 import { useCompiled } from '~/shared/store/compiled'
@@ -36,7 +36,7 @@ function setShare(percent: number | null) {
 const learned = useLearnedForms()
 /** Forms that I know and that ask nothing of me that I should not do: one of them may fill the time. */
 const spare = computed(() => {
-  const used = new Set(stepsOf(props.routine).map(({ formId }) => formId))
+  const used = formIdsOf(props.routine)
   const concerns = concernsOf(person.settings.conditions)
   const { ways, rules } = person.setting
   return learned.value.learnedIds

@@ -18,9 +18,9 @@ const touched = ref(false)
 watch(written, (now) => !touched.value && (text.value = now))
 const read = computed(() => readRoutineText(text.value, person.forms, newStepId))
 function take() {
-  const { name, purpose, entries } = read.value.routine
+  const { id, silenced } = props.routine
   touched.value = false
-  emit('change', { ...props.routine, name, purpose, entries }, 'Read from the text.')
+  emit('change', { ...read.value.routine, id, silenced }, 'Read from the text.')
 }
 function startOver() {
   touched.value = false

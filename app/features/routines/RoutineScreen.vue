@@ -13,6 +13,7 @@ import {
   removeEntry,
   setMark,
   stepFor,
+  formIdsOf,
   stepsOf,
   type Entry,
   type Group,
@@ -140,7 +141,7 @@ const closing = computed(() => {
   }
 })
 const picking = ref(true)
-const usedForms = computed(() => new Set(routine.value ? stepsOf(routine.value).map(({ formId }) => formId) : []))
+const usedForms = computed(() => (routine.value ? formIdsOf(routine.value) : new Set<string>()))
 const some = computed(() =>
   selected.value.filter(
     (id) => routine.value && [...routine.value.entries, ...stepsOf(routine.value)].some((each) => each.id === id),

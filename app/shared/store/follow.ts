@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
 import { closeNow, refitRemainder } from '#core/compose'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
-import { stepFor, stepsOf, type Routine } from '#core/routine'
+import { stepFor, formIdsOf, type Routine } from '#core/routine'
 import {
   hereOf,
   nameOf,
@@ -44,7 +44,7 @@ function nextPhasesMs(state: RunnerState): number[] | null {
 /** What a routine is followed from, with the plan's own closing for a routine that has none. */
 function planOf(routine: Routine, person: ReturnType<typeof usePersonStore>) {
   const { forms, ways, ...setting } = person.setting
-  const used = new Set([...stepsOf(routine).map(({ formId }) => formId), ...SPARE_CLOSING])
+  const used = new Set([...formIdsOf(routine), ...SPARE_CLOSING])
   const closing = SPARE_CLOSING.flatMap((formId) => person.formsById.get(formId) ?? [])
   return {
     ...setting,

@@ -290,6 +290,13 @@ describe('what stands in a wrong place', () => {
     expect(kinds(early)).toContain('notLast')
     expect(kinds(mended(early, only(early, 'notLast')))).not.toContain('notLast')
   })
+  it('what a layer makes of a form that is done mildly at first', () => {
+    const person: KnownPerson = { ...UNKNOWN_PERSON, conditions: ['cannotStandLong'] }
+    const seated = step('post-at-the-heart', { manner: { version: 'seated', choices: {} } })
+    const of = (given: Step) => checkRoutine(input([given]), person).filter(({ kind }) => kind === 'caution').length
+    const rising = { ...seated, layers: [{ from: { repetition: 3 }, so: { version: 'plain' as const } }] }
+    expect(of(rising)).toBeGreaterThan(of(seated))
+  })
   it('out-breaths of more than ten seconds, and posts that are long together', () => {
     const long = input([step('long-lip-breath')], { pace: steadyPace(4, 12) })
     expect(only(long, 'longOutBreath')).toMatchObject({ seconds: 12, against: 10 })

@@ -86,6 +86,35 @@ describe('fitting a routine to the minutes at hand', () => {
     expect(short.met).toBe(true)
   })
 
+  it('reckons with what lies between pieces, and with a ratio of the breath', () => {
+    const base = named('stand-and-arrive', 'hold-up-the-sky', 'cloud-hands', 'rise-and-sink', 'three-sweeps', 'settle')
+    const betweens = [
+      { by: 'flow' } as const,
+      { by: 'rest', breaths: 2 } as const,
+      { by: 'form', formId: 'lift-the-basin', count: 1 } as const,
+    ]
+    for (const between of betweens) {
+      const routine: Routine = { ...base, between, ratio: { inCounts: 4, outCounts: 8 } }
+      const { totalSeconds } = compileTimeline(request(routine, 1))
+      // Nothing but what is there already fits exactly: had the search another length in mind, it would go elsewhere.
+      const result = fitRoutine({ ...request(routine, totalSeconds / 60), toleranceSeconds: 0.001 })
+      expect(result.met).toBe(true)
+      expect(result.seconds).toBeCloseTo(totalSeconds, 6)
+    }
+  })
+
+  it('leaves out nothing that a layer says of a repetition', () => {
+    const base = named('stand-and-arrive', 'rise-and-sink', 'three-sweeps', 'settle')
+    const layers = [{ from: { repetition: 5 }, so: { target: 'fingers' } }]
+    const entries = base.entries.map((entry) =>
+      entry.kind === 'step' && entry.formId === 'rise-and-sink' ? { ...entry, layers } : entry,
+    )
+    const { routine } = fitRoutine(request({ ...base, entries }, 1))
+    expect(routine.entries.find(({ id }) => id === 'rise-and-sink')).toMatchObject({ count: 5 })
+    const free = fitRoutine(request(base, 1)).routine.entries.find(({ id }) => id === 'rise-and-sink')
+    expect(free?.kind === 'step' ? free.count : Infinity).toBeLessThan(5)
+  })
+
   it('changes the rounds of a flow and the breaths in each position of a post, as one', () => {
     const post = ['post-hands-low', 'post-at-the-belly', 'post-on-the-water'].map((id) =>
       stepFor(

@@ -2,15 +2,67 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readRoutineText, contentOf, writeRoutineText } from '#core/formats'
 import { VERSION_KINDS, type Manner, ARC_PARTS } from '#core/forms'
-import { BUILD_STAGES, groupFor, PATTERNS, stepFor, type Entry, type Routine, type Step } from '#core/routine'
+import {
+  BUILD_STAGES,
+  groupFor,
+  PATTERNS,
+  routineSchema,
+  stepFor,
+  stepsOf,
+  type Between,
+  type Entry,
+  type Layer,
+  type Routine,
+  type Step,
+} from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
-import { aRoutine } from '../../helpers'
+import { aRoutine, aStep } from '../../helpers'
 
 const ids = () => {
   let next = 0
   return () => `new-${(next += 1)}`
 }
 const again = (routine: Routine) => readRoutineText(writeRoutineText(routine, CATALOGUE), CATALOGUE, ids())
+
+const ratioArbitrary = fc.record({ inCounts: fc.integer({ min: 1, max: 24 }), outCounts: fc.constantFrom(1, 4.5, 24) })
+const betweenArbitrary = fc.oneof<fc.Arbitrary<Between>[]>(
+  fc.constant({ by: 'flow' }),
+  fc.record({ by: fc.constant('rest' as const), breaths: fc.nat(20) }),
+  fc.record({
+    by: fc.constant('form' as const),
+    formId: fc.constantFrom(...CATALOGUE.map(({ id }) => id)),
+    count: fc.integer({ min: 1, max: 3600 }),
+  }),
+)
+const layerArbitrary = fc
+  .record({
+    from: fc.record(
+      {
+        repetition: fc.integer({ min: 2, max: 3600 }),
+        round: fc.integer({ min: 1, max: 36 }),
+        side: fc.constant('second' as const),
+        stage: fc.constantFrom(...BUILD_STAGES),
+      },
+      { requiredKeys: [] },
+    ),
+    so: fc
+      .record(
+        {
+          count: fc.integer({ min: 1, max: 3600 }),
+          target: fc.constantFrom('', 'the brow', 'hold 3, x2', 'Slowly: 4 in'),
+          holdBreaths: fc.nat(36),
+          paceScale: fc.constantFrom(0.2, 1, 1.25, 5),
+          paceScaleAtEnd: fc.constantFrom(0.5, 3),
+          ratio: ratioArbitrary,
+          swapBreath: fc.boolean(),
+          stage: fc.constantFrom(...BUILD_STAGES),
+          version: fc.constantFrom('plain', 'supported', 'higher', 'imagined', 'weighted'),
+        },
+        { requiredKeys: [] },
+      )
+      .filter((so) => Object.keys(so).length > 0 && (so.paceScaleAtEnd === undefined || so.paceScale !== undefined)),
+  })
+  .filter(({ from, so }) => from.repetition === undefined || so.count === undefined) as fc.Arbitrary<Layer>
 
 describe('a routine as Markdown', () => {
   it('is what a person would write', () => {
@@ -67,11 +119,13 @@ describe('a routine as Markdown', () => {
         fc.constantFrom(...ARC_PARTS),
         marks,
         fc.option(mannerArbitrary, { nil: undefined }),
+        fc.array(layerArbitrary, { maxLength: 3 }),
       )
-      .map(([form, count, restBreaths, part, marked, manner]): Step => ({
+      .map(([form, count, restBreaths, part, marked, manner, layers]): Step => ({
         ...stepFor(form, 's'),
         ...{ count, restBreaths, part },
         ...(manner && { manner }),
+        ...(layers.length > 0 && { layers }),
         ...marked,
       }))
     const group = fc
@@ -84,21 +138,34 @@ describe('a routine as Markdown', () => {
         fc.integer({ min: 1, max: 36 }),
         fc.subarray([...BUILD_STAGES]),
         marks,
+        fc.option(betweenArbitrary, { nil: undefined }),
       )
-      .map(([pattern, name, steps, rounds, stages, marked]) => ({
+      .map(([pattern, name, steps, rounds, stages, marked, between]) => ({
         ...groupFor(pattern, 'g', name, steps),
         ...{ rounds, stages: pattern === 'buildUp' ? stages : [] },
+        ...(between && { between }),
         ...marked,
       }))
+    const whole = fc.record({ between: betweenArbitrary, ratio: ratioArbitrary }, { requiredKeys: [] })
     const purpose = fc.constantFrom('', 'For mornings.', 'Two\nlines')
     fc.assert(
-      fc.property(fc.array(fc.oneof(step, group), { maxLength: 8 }), purpose, fc.nat(50), (entries, why, percent) => {
-        const share = percent > 0 ? { closingShare: percent / 100 } : {}
-        const routine = { ...aRoutine(entries as Entry[]), purpose: why, ...share }
-        const read = again(routine)
-        expect(read.notUnderstood).toEqual([])
-        expect(contentOf(read.routine)).toEqual(contentOf(routine))
-      }),
+      fc.property(
+        fc.array(fc.oneof(step, group), { maxLength: 8 }),
+        purpose,
+        fc.nat(50),
+        whole,
+        (entries, why, percent, said) => {
+          const share = percent > 0 ? { closingShare: percent / 100 } : {}
+          const routine = { ...aRoutine(entries as Entry[]), purpose: why, ...share, ...said }
+          for (const layer of stepsOf(routine).flatMap(({ layers }) => layers ?? [])) {
+            const one = aRoutine([aStep('s', 'f', { layers: [layer] })])
+            expect(routineSchema.isValidSync(one, { strict: true })).toBe(true)
+          }
+          const read = again(routine)
+          expect(read.notUnderstood).toEqual([])
+          expect(contentOf(read.routine)).toEqual(contentOf(routine))
+        },
+      ),
     )
   })
 })

@@ -61,8 +61,8 @@ describe('while my breath leads', () => {
 
 describe('the breath that was really breathed', () => {
   it('is as long as all the phases of a breath together, and is counted once for each repetition', () => {
-    const state = tick(begun([{ form: breathing('f', 'in', 'out', 'out'), count: 3 }]), T0 + 1_000_000)
-    expect(outcomeOf(state)!.done[0]!.breath).toEqual({ inSeconds: 4, outSeconds: 12 })
+    const state = tick(begun([{ form: breathing('f', 'in', 'in', 'out'), count: 3 }]), T0 + 1_000_000)
+    expect(outcomeOf(state)!.done[0]!.breath).toEqual({ inSeconds: 8, outSeconds: 6 })
   })
   it('is two breaths where one repetition ends and the next begins with the same', () => {
     const state = tick(begun([{ form: breathing('f', 'in', 'out', 'in'), count: 2 }]), T0 + 1_000_000)

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainMove } from '#core/forms'
-import { compileTimeline, levelIn, momentAt, reminderAt, risesOf, segmentAt } from '#core/timeline'
+import { compileTimeline, levelIn, momentAt, reminderAt, reminderTimes, risesOf, segmentAt } from '#core/timeline'
 import { aForm, aPlan, FREE_MOVE, planArbitrary } from '../../helpers'
 
 const sided = aForm({ sides: 'oneThenOther', countScope: 'perSide' })
@@ -99,9 +99,15 @@ describe('a posture reminder', () => {
       'Knees soft',
     ])
   })
-  it('is not given while one moves', () => {
-    const moving = compileTimeline(aPlan([{ form: aForm({ reminders: ['Crown lifted'] }), count: 12 }]))
-    expect(reminderAt(momentAt(moving, 32)!)).toBe('')
+  it('is given now and then while one moves too, and not in the rest after it', () => {
+    const form = aForm({ reminders: ['Knees over the toes'] })
+    const moving = compileTimeline(aPlan([{ form, count: 3, restBreaths: 2 }]))
+    expect(reminderAt(momentAt(moving, 20)!)).toBe('')
+    expect(reminderAt(momentAt(moving, 30)!)).toBe('')
+    const longer = compileTimeline(aPlan([{ form, count: 6 }]))
+    expect(reminderAt(momentAt(longer, 32)!)).toBe('Knees over the toes')
+    expect(reminderAt(momentAt(longer, 40)!)).toBe('')
+    expect(reminderTimes(longer).map(({ atSeconds }) => atSeconds)).toEqual([30])
   })
 })
 

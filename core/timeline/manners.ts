@@ -1,0 +1,82 @@
+import {
+  formMyWay,
+  plainWay,
+  wayFor,
+  withBreathSwapped,
+  withManner,
+  type Form,
+  type FormMyWay,
+  type HouseRules,
+  type VersionKind,
+  type Way,
+} from '../forms'
+import type { BuildStage, SoHere } from '../routine'
+import type { Performance } from './performances'
+import { phasesOf, type PhaseOfForm } from './repetitions'
+import type { PracticeSetting } from './types'
+
+/** How a form is done in one performance, or in a unit of it. */
+export interface FormThere extends FormMyWay {
+  phases: readonly PhaseOfForm[]
+  stage: BuildStage
+  version: VersionKind | null
+}
+
+/**
+ * How a form is done where layers say something (null where none do): in which way, version and stage. Who sits because sitting was asked
+ * for in the session stays seated, whatever a layer says.
+ */
+export function formThere(
+  performance: Performance,
+  form: Form,
+  setting: PracticeSetting,
+  so: SoHere | null,
+): FormThere {
+  const { step, stage: asked, pattern } = performance
+  const sitsToday = asked === 'seated' && pattern !== 'buildUp'
+  const stage = so?.stage === 'watch' || asked === 'whole' ? (so?.stage ?? asked) : asked
+  const mine = wayFor(step, setting.ways)
+  const layered = so?.version && !sitsToday ? withManner(form.id, mine, { version: so.version, choices: {} }) : mine
+  const sits = sitsToday || stage === 'seated'
+  const posed = sits ? { ...(layered ?? plainWay('seated', form.id)), version: 'seated' as const } : layered
+  const way = so?.swapBreath ? withBreathSwapped(form, posed, setting.rules) : posed
+  const made = knownFormMyWay(form, way, setting.rules)
+  const version = form.versions.find(({ kind }) => kind === way?.version)?.kind ?? null
+  return so ? { ...withStances(made), stage, version } : { ...made, stage, version }
+}
+
+/** Where the manner changes within a step, each move says how one stands. */
+function withStances(made: FormAndPhases): FormAndPhases {
+  const { stance } = made.form
+  const phases = made.phases.map((each) => ({ ...each, move: { ...each.move, stance: each.move.stance ?? stance } }))
+  return { ...made, phases }
+}
+
+type FormAndPhases = FormMyWay & { phases: readonly PhaseOfForm[] }
+/** What was last made of a form: searches ask for the same again and again. */
+const lastMade = new WeakMap<Form, { way: Way | undefined; rules: HouseRules; made: FormAndPhases }>()
+function knownFormMyWay(form: Form, way: Way | undefined, rules: HouseRules): FormAndPhases {
+  const known = lastMade.get(form)
+  if (known && known.way === way && known.rules === rules) return known.made
+  const myWay = formMyWay(form, way, rules)
+  const made = { ...myWay, phases: phasesOf(myWay.form) }
+  lastMade.set(form, { way, rules, made })
+  return made
+}
+
+/** The same for each unit of a performance: units of which the layers say the same are done the same way. */
+export function formsThere(
+  performance: Performance,
+  form: Form,
+  setting: PracticeSetting,
+): (so: SoHere | null) => FormThere {
+  const known = new Map<string, FormThere>()
+  let plain: FormThere | null = null
+  return (so) => {
+    if (!so) return (plain ??= formThere(performance, form, setting, null))
+    const key = `${so.stage} ${so.version} ${so.swapBreath}`
+    const there = known.get(key) ?? formThere(performance, form, setting, so)
+    known.set(key, there)
+    return there
+  }
+}
