@@ -291,8 +291,8 @@ describe('what stands in a wrong place', () => {
     expect(kinds(mended(early, only(early, 'notLast')))).not.toContain('notLast')
   })
   it('what a layer makes of a form that is done mildly at first', () => {
-    const person: KnownPerson = { ...UNKNOWN_PERSON, conditions: ['cannotStandLong'] }
-    const seated = step('post-at-the-heart', { manner: { version: 'seated', choices: {} } })
+    const person: KnownPerson = { ...UNKNOWN_PERSON, conditions: ['seatedOnly'] }
+    const seated = step('rise-and-sink', { manner: { version: 'seated', choices: {} } })
     const of = (given: Step) => checkRoutine(input([given]), person).filter(({ kind }) => kind === 'caution').length
     const rising = { ...seated, layers: [{ from: { repetition: 3 }, so: { version: 'plain' as const } }] }
     expect(of(rising)).toBeGreaterThan(of(seated))
