@@ -10,6 +10,7 @@ import {
   milderState,
   wayFor,
   withManner,
+  type Caution,
   type Condition,
   type LearningStage,
   type Way,
@@ -57,7 +58,9 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     if (!form || !total) return []
     const way = wayFor(step, input.ways)
     const mine = formMyWay(form, way, input.rules).form
-    const asked = [...new Set(waysOf(step, way).flatMap((each) => cautionsOf(form, each, input.rules)))]
+    const ways = waysOf(step, way)
+    const asked = [...new Set(ways.flatMap((each) => cautionsOf(form, each, input.rules)))]
+    const wayWith = (caution: Caution) => ways.find((each) => cautionsOf(form, each, input.rules).includes(caution))
     const occurrences = timeline.occurrences.filter(({ stepId }) => stepId === step.id)
     const length = breaths.get(step.id)
     const stage = person.stageOf(form.id)
@@ -76,7 +79,7 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
         quickBreathing: asked.includes('quickBreathing'),
         cautions: cautionsForMe(asked, person.conditions).map((each) => ({
           ...each,
-          milder: milderState(form, each.caution, way, input.rules),
+          milder: milderState(form, each.caution, wayWith(each.caution), input.rules),
         })),
         learned: stage === null ? null : LEARNING_STAGES.indexOf(stage) >= LEARNED_FROM,
         seated: mine.stance === 'seated',

@@ -27,6 +27,7 @@ import {
   type Entry,
   type Finding,
   type NewId,
+  type Layer,
   type Routine,
   type Step,
 } from '../routine'
@@ -83,7 +84,16 @@ function mannerFor(step: Step, form: Form, { ways, rules }: CompileInput, concer
   const milder = milderManner(form, way, rules, concerns)
   if (!milder) return {}
   const choices = { ...step.manner?.choices, ...milder.choices }
-  return { manner: { version: milder.version ?? step.manner?.version ?? null, choices } }
+  const manner = { version: milder.version ?? step.manner?.version ?? null, choices }
+  return step.layers ? { manner, ...withoutVersions(step.layers) } : { manner }
+}
+
+/** Layers that say nothing of a version: what is done mildly stays so to the end. */
+function withoutVersions(layers: readonly Layer[]): Pick<Step, 'layers'> {
+  const kept = layers
+    .map(({ from, so: { version: _, ...so } }) => ({ from, so }))
+    .filter(({ so }) => Object.keys(so).length > 0)
+  return { layers: kept.length > 0 ? kept : undefined }
 }
 
 function formOfStep({ routine, forms }: CompileInput, stepId: string): Form | undefined {

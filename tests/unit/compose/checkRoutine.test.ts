@@ -296,6 +296,8 @@ describe('what stands in a wrong place', () => {
     const of = (given: Step) => checkRoutine(input([given]), person).filter(({ kind }) => kind === 'caution').length
     const rising = { ...seated, layers: [{ from: { repetition: 3 }, so: { version: 'plain' as const } }] }
     expect(of(rising)).toBeGreaterThan(of(seated))
+    const found = only(input([rising]), 'caution', person)
+    expect(stepsOf(mended(input([rising]), found).routine)[0]).not.toHaveProperty('layers.0')
   })
   it('out-breaths of more than ten seconds, and posts that are long together', () => {
     const long = input([step('long-lip-breath')], { pace: steadyPace(4, 12) })
