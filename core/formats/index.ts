@@ -10,6 +10,6 @@ export {
   wayOfVersion1,
 } from './migrations'
 export { merged } from './mergeSettings'
-export { readLayers, STAGE_NAMES, writeLayer, writeLayers, type ReadLayers } from './layerText'
+export { readLayers, STAGE_NAMES, writeLayers } from './layerText'
 export { PATTERN_NAMES, contentOf, readRoutineText, writeRoutineText } from './routineText'
 export { fromBase64, toBase64, writeWav } from './wav'

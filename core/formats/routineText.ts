@@ -4,6 +4,7 @@ import {
   CHOICE_NAMES,
   CHOICES,
   VERSION_KINDS,
+  WEIGHT_KG,
   type Manner,
   ARC_PARTS,
   COUNT_UNITS,
@@ -139,18 +140,22 @@ function stepLine(step: Step, forms: readonly Form[], part: ArcPart, indent: str
 function mannerWords(manner: Manner | undefined): string[] {
   if (!manner) return []
   const chosen = Object.entries(manner.choices).map(([name, value]) => `${name}=${value}`)
-  return [...(manner.version ? [manner.version] : []), ...chosen]
+  const weight = manner.weightKg === undefined ? [] : [`weights of ${manner.weightKg} kg`]
+  return [...(manner.version ? [manner.version] : []), ...weight, ...chosen]
 }
 
 /** A step with one such word read into its manner; null where it is none. */
 function withMannerWord(step: Step, word: string): Step | null {
-  const { version, choices } = step.manner ?? { version: null, choices: {} }
+  const manner: Manner = step.manner ?? { version: null, choices: {} }
+  const { choices } = manner
+  const weight = Number(/^weights of (\d+(?:\.\d+)?) kg$/.exec(word)?.[1])
+  if (isWithin(weight, WEIGHT_KG)) return { ...step, manner: { ...manner, weightKg: weight } }
   const kind = [...VERSION_KINDS, 'plain' as const].find((each) => each === word)
-  if (kind) return { ...step, manner: { version: kind, choices } }
+  if (kind) return { ...step, manner: { ...manner, version: kind } }
   const [name, value] = word.split('=')
   const choice = CHOICE_NAMES.find((each) => each === name)
   if (!choice || !(CHOICES[choice] as readonly string[]).includes(value ?? '')) return null
-  return { ...step, manner: { version, choices: { ...choices, [choice]: value } } }
+  return { ...step, manner: { ...manner, choices: { ...choices, [choice]: value } } }
 }
 
 const UNIT_WORDS: Record<ReturnType<typeof unitOf>, string> = {

@@ -171,11 +171,14 @@ const eachChoice = <Schema>(schemaOf: (name: keyof Choices) => Schema) =>
 
 const choicesSchema = strictObject<Partial<Choices>>(eachChoice(chosenOf) as FieldsOf<Partial<Choices>>)
 
+/** Wrist weights are light. Our choice. */
+export const WEIGHT_KG = { least: 0.05, most: 5 }
 const MANNER_VERSIONS = [...VERSION_KINDS, 'plain'] as const
 /** How a form is done in one place; left out where it is done as always. */
 export const optionalMannerSchema = optionalObject<Manner>({
   version: oneOfOrNull(MANNER_VERSIONS),
   choices: choicesSchema,
+  weightKg: optionalNumberBetween(WEIGHT_KG.least, WEIGHT_KG.most),
 })
 
 export const waySchema = strictObject<Way>({
@@ -185,6 +188,7 @@ export const waySchema = strictObject<Way>({
   choices: choicesSchema,
   swapBreath: yup.boolean().nullable().defined('${path} is missing'),
   version: oneOfOrNull(VERSION_KINDS),
+  weightKg: optionalNumberBetween(WEIGHT_KG.least, WEIGHT_KG.most),
   learnedFrom: textUpTo(400),
   notes: textSchema,
 })

@@ -241,6 +241,8 @@ export interface Manner {
   /** `plain` is the form as it is; null leaves the version to my way of it. */
   version: VersionKind | 'plain' | null
   choices: Partial<Choices>
+  /** Of each wrist weight, where it is done with them. */
+  weightKg?: number
 }
 
 const ON_BREATH = ['asTaught', 'in', 'out'] as const
@@ -279,6 +281,8 @@ export interface Way {
   swapBreath: boolean | null
   /** The version that I do; null for the form as it is. */
   version: VersionKind | null
+  /** Of each wrist weight, where it is done with them. */
+  weightKg?: number
   learnedFrom: string
   notes: string
 }

@@ -31,11 +31,17 @@ export function wayFor(step: HowDone, ways: readonly Way[]): Way | undefined {
 }
 
 /** A way as it is in one place; undefined stays the form as it is taught. */
-export function withManner(formId: string, way: Way | undefined, { version, choices }: Manner): Way | undefined {
-  if (version === null && Object.keys(choices).length === 0) return way
+export function withManner(
+  formId: string,
+  way: Way | undefined,
+  { version, choices, weightKg }: Manner,
+): Way | undefined {
+  if (version === null && weightKg === undefined && Object.keys(choices).length === 0) return way
   const mine = way ?? plainWay(`${formId}-here`.slice(-64), formId)
   const there = version === 'plain' ? null : version
-  return { ...mine, version: version === null ? mine.version : there, choices: { ...mine.choices, ...choices } }
+  const weight = weightKg === undefined ? {} : { weightKg }
+  const made = { ...mine, version: version === null ? mine.version : there, choices: { ...mine.choices, ...choices } }
+  return { ...made, ...weight }
 }
 
 /** What was last made for a manner: searches ask for the same again and again, and know it by being the same. */

@@ -10,6 +10,8 @@ export interface FormHistory {
   sessions: number
   /** The longest it was held on one side in one session; null for forms that are not held. */
   bestHoldSeconds: number | null
+  /** How its weights went: each with the day from which on it was done with it, earliest first. */
+  weights: { day: string; weightKg: number }[]
   /** What was written after sessions with it, latest first. */
   notes: { day: string; words: string }[]
 }
@@ -20,7 +22,7 @@ export function formHistory(
   formId: string,
   dayEndsAtHour: number,
 ): FormHistory {
-  const history: FormHistory = { days: [], sessions: 0, bestHoldSeconds: null, notes: [] }
+  const history: FormHistory = { days: [], sessions: 0, bestHoldSeconds: null, weights: [], notes: [] }
   const inOrder = [...sessions].sort((one, other) => one.startedAt.localeCompare(other.startedAt))
   for (const session of inOrder) {
     const steps = session.done.filter((step) => step.formId === formId && step.outcome !== 'skipped')
@@ -30,6 +32,9 @@ export function formHistory(
     if (history.days.at(-1) !== day) history.days.push(day)
     if (session.words) history.notes.unshift({ day, words: session.words })
     for (const step of steps) {
+      const { weightKg } = step
+      if (weightKg !== undefined && weightKg !== history.weights.at(-1)?.weightKg)
+        history.weights.push({ day, weightKg })
       if (COUNT_UNITS[step.counting] !== 'seconds') continue
       const longest = Math.max(...step.counts.map(({ count }) => count))
       history.bestHoldSeconds = Math.max(history.bestHoldSeconds ?? 0, longest)

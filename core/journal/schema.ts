@@ -8,6 +8,7 @@ import {
   numberBetween,
   oneOf,
   oneOfOrNull,
+  optionalNumberBetween,
   optionalObject,
   strictList,
   strictObject,
@@ -19,7 +20,7 @@ import {
   yesOrNo,
 } from '../basics'
 import type { BreathSeconds } from '../breath'
-import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS } from '../forms'
+import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS, WEIGHT_KG } from '../forms'
 import { DEVIATIONS, type Deviation, type DoneStep, type PlannedStep } from '../runner'
 import type { SideCounts } from '../timeline'
 import { MOST_DEVIATIONS, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
@@ -47,6 +48,7 @@ const doneSchema = strictObject<DoneStep>({
   ...stepRecord,
   outcome: oneOf(['done', 'cutShort', 'skipped']),
   version: oneOfOrNull(VERSION_KINDS),
+  weightKg: optionalNumberBetween(WEIGHT_KG.least, WEIGHT_KG.most),
   breath: strictObjectOrNull<BreathSeconds>({ inSeconds: breathLength(), outSeconds: breathLength() }),
   leftAfter: optionalObject<NonNullable<DoneStep['leftAfter']>>({
     movesDone: wholeBetween(0, FORM_LIMITS.moves),

@@ -115,3 +115,12 @@ function intoPart(entry: Step | Group, part: ArcPart): Entry {
     ? { ...entry, part }
     : { ...entry, steps: entry.steps.map((step) => ({ ...step, part })) }
 }
+
+/** The same rest after every step. */
+export function restEach(routine: Routine, restBreaths: number): Routine {
+  const rested = (step: Step): Step => ({ ...step, restBreaths })
+  const entries = routine.entries.map((entry) =>
+    entry.kind === 'step' ? rested(entry) : { ...entry, steps: entry.steps.map(rested) },
+  )
+  return { ...routine, entries }
+}

@@ -1,6 +1,7 @@
 /** Routines: steps and patterns in their order, and the changes a person makes to them. */
 export * from './types'
 export * from './layers'
+export { inVersionToday, versionsIn, type TodayVersion } from './today'
 export { LIMITS, routineSchema, routineVersionSchema } from './schema'
 export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry } from './edit'
 export {
@@ -16,5 +17,5 @@ export { EXACT_ENTRIES, ORDER_RULES, ORDER_WEIGHTS, suggestOrder, type OrderFaul
 export { findingsOf } from './findings'
 export type { CheckFacts, Finding, FindingKind, MendKind, StepFacts } from './finding'
 export { withGroupSteps, withTopLevel } from './reorder'
-export { duplicate, groupSteps, moveBefore, setMark, splitStep, ungroup, type NewId } from './editMany'
+export { duplicate, groupSteps, moveBefore, restEach, setMark, splitStep, ungroup, type NewId } from './editMany'
 export * from './wiseBounds'

@@ -67,7 +67,7 @@ export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: numb
     case 'rest':
       return putIn(state, here, interludeItem(what, here))
     case 'watchFirst':
-      return here.occurrence.stage === 'watch' ? state : watchFirst(withoutInterruption(state, here))
+      return here.item.performance.stage === 'watch' ? state : watchFirst(withoutInterruption(state, here))
     case 'sitDown':
       return sitDown(state, here)
     case 'standUp':
@@ -134,7 +134,7 @@ function fromStart(state: RunnerState, here: Here, items: readonly ScheduleItem[
 function changeCount(state: RunnerState, here: Here, steps: number): RunnerState {
   const { item, occurrence, segment, index } = here
   // Nothing is counted while one only watches, or until one says enough.
-  if (segment.openEnded || occurrence.stage === 'watch') return state
+  if (segment.openEnded || item.performance.stage === 'watch') return state
   if (segment.kind === 'rest') return steps > 0 ? onceMore(state, here) : state
   const form = state.plan.forms.find(({ id }) => id === occurrence.formId)
   if (!form) return state

@@ -136,12 +136,13 @@ function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneSte
       counts,
       seconds: roundMs(fact.seconds),
       outcome: reached ? 'done' : begun ? 'cutShort' : 'skipped',
-      version: begun ? occurrence.version : null,
+      version: begun ? versionAtEnd(state.timeline, occurrence) : null,
+      ...(begun && occurrence.weightKg !== null ? { weightKg: occurrence.weightKg } : {}),
       breath: null,
       ...leftAfter(state, occurrence, fact.movesDone, begun && !reached),
       breaths: fact.breaths,
       // What was only watched, or is taken up again, neither makes a step done nor leaves it undone.
-      counted: occurrence.stage !== 'watch' && occurrence.abandoned !== 'toResume',
+      counted: !isOnlyWatched(occurrence) && occurrence.abandoned !== 'toResume',
     }
   })
   const steps = byStep(entries, (one, other) => ({
@@ -149,6 +150,7 @@ function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneSte
     counts: addCounts(one.counts, other.counts),
     seconds: roundMs(one.seconds + other.seconds),
     version: other.version ?? one.version,
+    ...weightOf(other.weightKg ?? one.weightKg),
     breaths: { in: joined(one.breaths.in, other.breaths.in), out: joined(one.breaths.out, other.breaths.out) },
     counted: one.counted || other.counted,
     outcome: joinedOutcome(one, other),
@@ -173,6 +175,15 @@ function doneSteps(state: RunnerState, planned: readonly PlannedStep[]): DoneSte
       breath: null,
     }))
   return [...done, ...gone]
+}
+
+const weightOf = (weightKg: number | undefined) => (weightKg === undefined ? {} : { weightKg })
+const isOnlyWatched = ({ stage, counts }: Occurrence) => stage === 'watch' && counts.every(({ count }) => count === 0)
+
+/** The version of the last that was done: within a step it may change. */
+const versionAtEnd = ({ segments }: Timeline, { index, version }: Occurrence) => {
+  const last = segments.findLast((segment) => segment.occurrence === index && isBody(segment))
+  return last ? last.version : version
 }
 
 /** Where a chain was left; nothing for a single exercise, or where no move was finished. */

@@ -140,6 +140,8 @@ export interface DoneStep extends StepRecord {
   outcome: 'done' | 'cutShort' | 'skipped'
   /** The version in which it was done at the end. */
   version: VersionKind | null
+  /** Of each wrist weight. */
+  weightKg?: number
   /** How long its in- and out-breaths really were, in the mean; null where none was paced. */
   breath: BreathSeconds | null
   /** Of a chain that was left in its midst: how many moves of its last repetition were done, and how many it has. */

@@ -171,6 +171,7 @@ function layOutItem(
     announce: performance.announce,
     isBetween: performance.isBetween ?? false,
     version: begins.version,
+    weightKg: begins.version === 'weighted' ? begins.weightKg : null,
     abandoned: abandoned?.why ?? null,
     round: performance.round,
     rounds: performance.rounds,

@@ -20,6 +20,7 @@ export interface FormThere extends FormMyWay {
   phases: readonly PhaseOfForm[]
   stage: BuildStage
   version: VersionKind | null
+  weightKg: number | null
 }
 
 /**
@@ -42,7 +43,8 @@ export function formThere(
   const way = so?.swapBreath ? withBreathSwapped(form, posed, setting.rules) : posed
   const made = knownFormMyWay(form, way, setting.rules)
   const version = form.versions.find(({ kind }) => kind === way?.version)?.kind ?? null
-  return so ? { ...withStances(made), stage, version } : { ...made, stage, version }
+  const how = { stage, version, weightKg: way?.weightKg ?? null }
+  return so ? { ...withStances(made), ...how } : { ...made, ...how }
 }
 
 /** Where the manner changes within a step, each move says how one stands. */

@@ -96,6 +96,8 @@ export interface Occurrence {
   isBetween: boolean
   /** In which version it begins, and whether and why it was left before its end. */
   version: VersionKind | null
+  /** Of each wrist weight, where that is said; null elsewhere. */
+  weightKg: number | null
   abandoned: AbandonReason | null
   /** Round k of n; 1 of 1 outside groups. */
   round: number

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { LEADERS, type Leader, type RunnerState } from '#core/runner'
+import { versionsIn, type TodayVersion } from '#core/routine'
 import { useFollowStore } from '~/shared/store/follow'
 import { STANCE_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
@@ -13,6 +14,26 @@ const watchFirst = defineModel<boolean>('watchFirst', { required: true })
 const follow = useFollowStore()
 const LEADER_WORDS: Record<Leader, string> = { it: 'It leads', me: 'I lead', breath: 'My breath leads' }
 const LEADER_COMMANDS = { it: 'leadIt', me: 'leadMe', breath: 'leadBreath' } as const
+/** How all of it is done today: of the versions that some form of it has. */
+const PLANNED = 'planned'
+const TODAY_WORDS = {
+  seated: 'sitting',
+  supported: 'holding a chair',
+  higher: 'standing higher',
+  weighted: 'with weights',
+} as const
+const KILOGRAMS = [0.25, 0.5, 0.75, 1, 1.5, 2].map((value) => ({ value, name: `${value} kg each` }))
+const kilograms = ref(0.5)
+const today = ref<string>(PLANNED)
+const versions = versionsIn(props.state.plan.routine, props.state.plan.forms)
+const todays = [
+  { value: PLANNED, name: 'as planned' },
+  ...versions.map((kind) => ({ value: kind as string, name: TODAY_WORDS[kind as keyof typeof TODAY_WORDS] })),
+  ...(versions.includes('weighted') ? [{ value: 'plain', name: 'without weights' }] : []),
+]
+watch([today, kilograms], ([chosen, weight]) => {
+  follow.doToday(chosen === PLANNED ? null : (chosen as TodayVersion), chosen === 'weighted' ? weight : undefined)
+})
 const first = computed(() => props.state.timeline.occurrences[0])
 </script>
 
@@ -39,6 +60,27 @@ const first = computed(() => props.state.timeline.occurrences[0])
           {{ LEADER_WORDS[leader] }}
         </label>
       </fieldset>
+      <div v-if="todays.length > 1" class="today">
+        <label for="today">Today</label>
+        <Select
+          v-model="today"
+          input-id="today"
+          size="small"
+          :options="todays"
+          option-label="name"
+          option-value="value"
+          aria-label="How all of it is done today"
+        />
+        <Select
+          v-if="today === 'weighted'"
+          v-model="kilograms"
+          size="small"
+          :options="KILOGRAMS"
+          option-label="name"
+          option-value="value"
+          aria-label="Wrist weights"
+        />
+      </div>
       <label><input v-model="watchFirst" type="checkbox" /> Watch a round first, then join</label>
     </div>
     <div class="row">
@@ -86,6 +128,12 @@ const first = computed(() => props.state.timeline.occurrences[0])
 .how legend {
   padding: 0;
   font-weight: 600;
+}
+.today {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem;
 }
 .how label {
   display: inline-flex;

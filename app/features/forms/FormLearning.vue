@@ -48,6 +48,12 @@ const setStage = (stage: (typeof LEARNING_STAGES)[number]) => person.putStage(pr
         <dt>Longest</dt>
         <dd>{{ durationPhrase(history.bestHoldSeconds) }}</dd>
       </template>
+      <template v-if="history.weights.length > 0">
+        <dt>Weights</dt>
+        <dd>
+          {{ history.weights.map(({ day, weightKg }) => `${weightKg} kg from ${dayPhrase(day)}`).join(', then ') }}
+        </dd>
+      </template>
     </dl>
     <ul v-if="history.notes.length > 0" class="small">
       <li v-for="note in history.notes.slice(0, 4)" :key="note.day + note.words">

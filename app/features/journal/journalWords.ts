@@ -40,11 +40,17 @@ export function countsPhrase({ counting, counts }: Pick<PlannedStep, 'counting' 
 
 const OUTCOME_WORDS = { done: 'done', cutShort: 'left early', skipped: 'skipped' }
 /** "left early, seated". */
-export const outcomePhrase = ({ outcome, version, leftAfter }: Pick<DoneStep, 'outcome' | 'version' | 'leftAfter'>) =>
+export const outcomePhrase = ({
+  outcome,
+  version,
+  weightKg,
+  leftAfter,
+}: Pick<DoneStep, 'outcome' | 'version' | 'weightKg' | 'leftAfter'>) =>
   [
     OUTCOME_WORDS[outcome],
     leftAfter && `after ${leftAfter.movesDone} of ${leftAfter.moves} moves`,
     version && VERSION_WORDS[version],
+    weightKg !== undefined && `${weightKg} kg each`,
   ]
     .filter(Boolean)
     .join(', ')

@@ -31,6 +31,7 @@ import CheckPanel from './CheckPanel.vue'
 import FitPanel from './FitPanel.vue'
 import FormPicker from './FormPicker.vue'
 import RoutineExtras from './RoutineExtras.vue'
+import RoutineWhole from './RoutineWhole.vue'
 import RoutineSteps from './RoutineSteps.vue'
 import SelectionBar from './SelectionBar.vue'
 
@@ -256,6 +257,7 @@ const some = computed(() =>
           :seconds="settledTotals.totalSeconds"
           @take="change"
         />
+        <RoutineWhole v-if="routine.entries.length > 0" :routine="routine" @change="change" />
         <CheckPanel v-if="routine.entries.length > 0" :routine="routine" @change="change" />
         <RoutineExtras :routine="routine" :versions="versions" @change="change" @keep="keepVersion()" />
       </div>

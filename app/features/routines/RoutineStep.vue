@@ -7,6 +7,7 @@ import { durationPhrase } from '~/shared/words/time'
 import { mannerPhrase } from './composerWords'
 import CountStepper from './CountStepper.vue'
 import EntryButtons from './EntryButtons.vue'
+import StepLayers from './StepLayers.vue'
 
 /** One step of a routine: its form, count, part and rest, with the time that it takes. */
 const props = defineProps<{ step: Step; seconds: number }>()
@@ -46,6 +47,26 @@ function choose(chosen: string) {
   emit('change', { manner: kind ? { version: kind, choices: props.step.manner?.choices ?? {} } : undefined })
 }
 
+/** The breath on which schools meet this movement differently, chosen for here alone. */
+const MEETING = { rise: 'riseOn', strike: 'strikeOn', round: 'roundOn' } as const
+const MEETING_WORDS = { rise: 'rise', strike: 'strike', round: 'round the back' } as const
+const meeting = computed(() => form.value?.meets && MEETING[form.value.meets.what])
+const meetings = computed(() => [
+  { value: ALWAYS, name: `${MEETING_WORDS[form.value?.meets?.what ?? 'rise']}: as I do it` },
+  { value: 'in', name: 'on the in-breath here' },
+  { value: 'out', name: 'on the out-breath here' },
+])
+function meet(on: string) {
+  if (!meeting.value) return
+  const { [meeting.value]: _, ...others } = props.step.manner?.choices ?? {}
+  const choices = on === 'in' || on === 'out' ? { ...others, [meeting.value]: on } : others
+  const version = props.step.manner?.version ?? null
+  const isPlain = version === null && Object.keys(choices).length === 0
+  emit('change', { manner: isPlain ? undefined : { version, choices } })
+}
+
+const layersOpen = ref(false)
+
 const countAt = (direction: 1 | -1) =>
   form.value ? nextCount(form.value, props.step.count, direction) : props.step.count
 </script>
@@ -66,17 +87,40 @@ const countAt = (direction: 1 | -1) =>
           .filter(Boolean)
           .join(' · ')
       }}</span>
-      <Select
-        v-if="form && versions.length > 1"
-        class="manner"
-        size="small"
-        :model-value="version"
-        :options="versions"
-        option-label="name"
-        option-value="value"
-        :aria-label="`How ${name} is done here`"
-        @update:model-value="choose"
-      />
+      <span class="hows">
+        <Select
+          v-if="form && versions.length > 1"
+          class="manner"
+          size="small"
+          :model-value="version"
+          :options="versions"
+          option-label="name"
+          option-value="value"
+          :aria-label="`How ${name} is done here`"
+          @update:model-value="choose"
+        />
+        <Select
+          v-if="meeting"
+          class="manner"
+          size="small"
+          :model-value="step.manner?.choices[meeting] ?? ALWAYS"
+          :options="meetings"
+          option-label="name"
+          option-value="value"
+          :aria-label="`The breath of ${name} here`"
+          @update:model-value="meet"
+        />
+        <button
+          v-if="form"
+          type="button"
+          class="quiet small"
+          :aria-expanded="layersOpen"
+          :aria-label="`What changes within ${name}`"
+          @click="layersOpen = !layersOpen"
+        >
+          rounds that differ
+        </button>
+      </span>
       <span v-if="form && isChanged" class="small changed"
         >{{ mannerPhrase(form, step.manner) }} {{ changePhrase }}</span
       >
@@ -111,6 +155,13 @@ const countAt = (direction: 1 | -1) =>
       />
     </span>
     <EntryButtons :name="name" @earlier="emit('earlier')" @later="emit('later')" @remove="emit('remove')" />
+    <StepLayers
+      v-if="step.layers || layersOpen"
+      v-model:open="layersOpen"
+      :step="step"
+      :name="name"
+      @change="emit('change', $event)"
+    />
   </div>
 </template>
 
@@ -144,6 +195,24 @@ const countAt = (direction: 1 | -1) =>
 }
 .changed {
   color: var(--pb-water-deep);
+}
+/* What is chosen seldom stands small, in one row. */
+.hows {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 0.9rem;
+}
+.quiet {
+  font-family: inherit;
+  border: 0;
+  padding: 0.2rem 0;
+  background: none;
+  color: var(--pb-soft);
+  text-decoration: underline;
+  text-decoration-color: var(--pb-line);
+  text-underline-offset: 0.25em;
+  cursor: pointer;
 }
 .manner {
   justify-self: start;

@@ -15,6 +15,7 @@ import {
 import { PATTERN_LINES, PATTERN_TITLES } from './composerWords'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
+import BetweenChoice from './BetweenChoice.vue'
 import CountStepper from './CountStepper.vue'
 import EntryButtons from './EntryButtons.vue'
 import RoutineStep from './RoutineStep.vue'
@@ -210,6 +211,11 @@ const intoRounds = {
               :can-more="entry.restBreaths < 20"
               @less="emit('group', entry.id, { restBreaths: entry.restBreaths - 1 })"
               @more="emit('group', entry.id, { restBreaths: entry.restBreaths + 1 })"
+            />
+            <BetweenChoice
+              :between="entry.between"
+              :label="`Between the pieces of ${entry.name}`"
+              @change="emit('group', entry.id, { between: $event })"
             />
             <CountStepper
               v-if="entry.pattern === 'post' && entry.steps.length > 0"

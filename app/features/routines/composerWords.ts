@@ -1,6 +1,7 @@
 import type { Purpose, ProposeReason, TodayState } from '#core/compose'
 import type { Form, Manner } from '#core/forms'
-import type { Finding, MendKind, Pattern } from '#core/routine'
+import { STAGE_NAMES } from '#core/formats'
+import type { Finding, Layer, MendKind, Pattern } from '#core/routine'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import {
   AREA_WORDS,
@@ -199,7 +200,8 @@ export const TODAY_WORDS: Record<TodayState, string> = {
 /** What a step changes of how a form is done, in words; empty where nothing. */
 export function mannerPhrase(form: Form, manner: Manner | undefined): string {
   if (!manner) return ''
-  const { topHold, heels, belly } = manner.choices
+  const { topHold, heels, belly, riseOn, strikeOn, roundOn } = manner.choices
+  const meets = riseOn ?? strikeOn ?? roundOn
   const version = form.versions.find(({ kind }) => kind === manner.version)
   return [
     version && (version.change || `${VERSION_WORDS[version.kind]}.`),
@@ -208,6 +210,7 @@ export function mannerPhrase(form: Form, manner: Manner | undefined): string {
     topHold === 'hold' && 'With a hold at the top.',
     heels === 'quiet' && 'The heels are lowered softly.',
     belly === 'natural' && 'The belly stays soft.',
+    meets && meets !== 'asTaught' && `On the ${meets}-breath here.`,
   ]
     .filter(Boolean)
     .join(' ')
@@ -234,3 +237,26 @@ export function proposeReasonPhrase(reason: ProposeReason): string {
       return `to ${PART_WORDS[reason.part]}`
   }
 }
+
+/** A layer in a few words, as it stands in a row of them. */
+export function layerPhrase({ from, so }: Layer): string {
+  const where = [
+    from.round !== undefined && `round ${from.round}`,
+    from.side && 'second side',
+    from.stage && STAGE_NAMES[from.stage],
+    from.repetition !== undefined && `from ${from.repetition}`,
+  ].filter(Boolean)
+  const said = [
+    so.target && so.target,
+    so.stage && STAGE_NAMES[so.stage],
+    so.version && (so.version === 'plain' ? 'as it is taught' : VERSION_WORDS[so.version]),
+    so.count !== undefined && `× ${so.count}`,
+    so.holdBreaths !== undefined && so.holdBreaths > 0 && `held for ${plural(so.holdBreaths, 'breath')}`,
+    so.paceScaleAtEnd !== undefined && `from ${so.paceScale} to ${so.paceScaleAtEnd} times my breath`,
+    so.paceScaleAtEnd === undefined && so.paceScale !== undefined && so.paceScale !== 1 && pacePhrase(so.paceScale),
+    so.ratio && `${so.ratio.inCounts} in, ${so.ratio.outCounts} out`,
+    so.swapBreath && 'breath swapped',
+  ].filter(Boolean)
+  return [where.join(', '), said.join(', ') || 'as usual'].filter(Boolean).join(': ')
+}
+const pacePhrase = (scale: number) => (scale > 1 ? `slower, × ${scale}` : `quicker, × ${scale}`)

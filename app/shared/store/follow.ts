@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
 import { closeNow, refitRemainder } from '#core/compose'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
-import { stepFor, formIdsOf, type Routine } from '#core/routine'
+import { formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
 import {
   hereOf,
   nameOf,
@@ -66,6 +66,8 @@ export const useFollowStore = defineStore('follow', () => {
   const before = shallowRef<Felt>(NOT_SAID)
   /** What was last done at a command, or could not be; and that the device slept. */
   const answer = shallowRef<{ name: CommandName | 'slept'; done: boolean } | null>(null)
+  /** The routine that was laid out, whatever of it is done otherwise today. */
+  let asPlanned: Routine | null = null
   let id = ''
   let timeZone = ''
   let keeper: ReturnType<typeof createRunningKeeper> | null = null
@@ -92,6 +94,7 @@ export const useFollowStore = defineStore('follow', () => {
     leave()
     takenOver.value = false
     setSessionClock()
+    asPlanned = routine
     state.value = readyRunner(planOf(routine, person))
     record.value = null
     before.value = NOT_SAID
@@ -100,6 +103,14 @@ export const useFollowStore = defineStore('follow', () => {
     void sound.learnWords(state.value.timeline)
     id = crypto.randomUUID()
     timeZone = deviceTimeZone()
+  }
+  /** All of it in a version today, wherever a form has that; as planned without one. Only before it begins. */
+  function doToday(version: TodayVersion | null, weightKg?: number) {
+    if (!asPlanned || state.value?.status !== 'ready') return
+    const { leader } = state.value
+    const routine = version ? inVersionToday(asPlanned, person.forms, version, weightKg) : asPlanned
+    state.value = { ...readyRunner(planOf(routine, person)), leader }
+    void sound.learnWords(state.value.timeline)
   }
   /** A session may have been laid out for hours: what its record says of its start is taken as it starts. */
   function beginAt() {
@@ -298,6 +309,7 @@ export const useFollowStore = defineStore('follow', () => {
     moment,
     cues,
     prepare,
+    doToday,
     command,
     minutesLeft,
     close,

@@ -32,13 +32,37 @@ it('gathers days, sessions, the longest hold and what was written, and leaves ou
     days: ['2026-03-01', '2026-03-03'],
     sessions: 3,
     bestHoldSeconds: 95,
+    weights: [],
     notes: [
       { day: '2026-03-03', words: 'Long today.' },
       { day: '2026-03-01', words: 'First try.' },
     ],
   })
   expect(formHistory(sessions, 'bow', 3)).toMatchObject({ sessions: 1, bestHoldSeconds: null })
-  expect(formHistory(sessions, 'shake', 3)).toEqual({ days: [], sessions: 0, bestHoldSeconds: null, notes: [] })
+  expect(formHistory(sessions, 'shake', 3)).toEqual({
+    days: [],
+    sessions: 0,
+    bestHoldSeconds: null,
+    weights: [],
+    notes: [],
+  })
+})
+
+it('tells from which day on it was done with which weight', () => {
+  const weighted = (startedAt: string, weightKg?: number) => {
+    const made = session(startedAt, '', step('rise', 'breathRepetitions', [4]))
+    return weightKg === undefined ? made : { ...made, done: made.done.map((each) => ({ ...each, weightKg })) }
+  }
+  const sessions = [
+    weighted('2026-03-09T08:00:00Z', 0.75),
+    weighted('2026-03-01T08:00:00Z', 0.5),
+    weighted('2026-03-02T08:00:00Z'),
+    weighted('2026-03-04T08:00:00Z', 0.5),
+  ]
+  expect(formHistory(sessions, 'rise', 3).weights).toEqual([
+    { day: '2026-03-01', weightKg: 0.5 },
+    { day: '2026-03-09', weightKg: 0.75 },
+  ])
 })
 
 it('keeps the longest hold, whichever session it was in', () => {

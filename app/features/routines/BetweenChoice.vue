@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import type { Between } from '#core/routine'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+
+/** What lies between pieces that follow one another: each one's own rest, some breaths, a form, or no stop. */
+const props = defineProps<{ between?: Between; label: string }>()
+const emit = defineEmits<{ change: [between: Between | undefined] }>()
+const person = usePersonStore()
+
+const OWN = 'own'
+const FLOW = 'flow'
+/** Breaths of rest that can be chosen. */
+const RESTS = [1, 2, 3, 4, 6]
+const options = computed(() => [
+  { value: OWN, name: 'each its own rest' },
+  { value: FLOW, name: 'no stop, only the name' },
+  ...RESTS.map((breaths) => ({ value: `rest/${breaths}`, name: `${plural(breaths, 'breath')} of rest` })),
+  ...person.forms
+    .filter(({ counting }) => counting.by === 'breathRepetitions' || counting.by === 'beats')
+    .map(({ id, name }) => ({ value: `form/${id}`, name })),
+])
+const value = computed(() => {
+  const { between } = props
+  if (!between) return OWN
+  if (between.by === 'flow') return FLOW
+  return between.by === 'rest' ? `rest/${between.breaths}` : `form/${between.formId}`
+})
+function choose(chosen: string) {
+  const [by, what = ''] = chosen.split('/')
+  if (by === OWN) emit('change', undefined)
+  else if (by === FLOW) emit('change', { by: 'flow' })
+  else if (by === 'rest') emit('change', { by: 'rest', breaths: Number(what) })
+  else emit('change', { by: 'form', formId: what, count: person.formsById.get(what)?.counts.least ?? 1 })
+}
+</script>
+
+<template>
+  <Select
+    size="small"
+    filter
+    :model-value="value"
+    :options="options"
+    option-label="name"
+    option-value="value"
+    :aria-label="label"
+    @update:model-value="choose"
+  />
+</template>
