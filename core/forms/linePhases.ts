@@ -1,6 +1,14 @@
 import { stanceOf } from './lineWords'
 import type { Word } from './lineItems'
-import { BREATH_KINDS, FIVE_PHASES, type BreathKind, type FivePhase, type Move, type Phase } from './types'
+import {
+  BREATH_KINDS,
+  FIVE_PHASES,
+  type BreathKind,
+  type FivePhase,
+  type Move,
+  type Phase,
+  type PhaseUnit,
+} from './types'
 
 /** A move is done so often in a row at most. Our choice. */
 export const MOST_TIMES = 36
@@ -8,11 +16,7 @@ export const MOST_TIMES = 36
 /** What a hold lasts of which nothing is said, in in-breaths. */
 export const HOLD_LENGTH = 0.25
 
-/** A phase as it is read: its length may still be counts, or so many seconds by the clock that it cannot be. */
-export type ReadPhase = Phase & { counts: number | null }
-/** A move as it is read. */
-export type ReadMove = Omit<Move, 'phases'> & { phases: ReadPhase[] }
-export const emptyMove = (name: string): ReadMove => ({
+export const emptyMove = (name: string): Move => ({
   name,
   phases: [],
   stance: null,
@@ -34,7 +38,7 @@ const isOneOf = (word: Word | undefined, texts: readonly string[]) =>
   !!word && !word.quoted && texts.includes(word.text.toLowerCase())
 
 /** The phases that an item says, one or several in a row ("in 4 out 6", "rise 4 in sink 6 out"); null where it says none. */
-export function phasesBy(words: readonly Word[]): ReadPhase[] | null {
+export function phasesBy(words: readonly Word[]): Phase[] | null {
   for (const parts of [cutAfterNumbers(words), cutAfterKinds(words)]) {
     if (parts.length < 2) continue
     const phases = parts.map(phaseBy)
@@ -69,14 +73,34 @@ function cutAfterKinds(words: readonly Word[]): Word[][] {
   return counted || (hasCues && turns) ? parts : []
 }
 
+/** "at most 8 s", at the end of a phase. */
+function ceilingOf(words: readonly Word[]): { words: readonly Word[]; mostSeconds?: number } | null {
+  const at = words.findIndex((word, index) => isOneOf(word, ['at']) && isOneOf(words[index + 1], ['most']))
+  if (at < 0) return { words }
+  const [figure, unit, ...more] = words.slice(at + 2)
+  const seconds = Number(/^(\d+(?:\.\d+)?)s?$/.exec(figure?.text ?? '')?.[1])
+  const isUnit = /s$/.test(figure?.text ?? '') ? unit === undefined : isOneOf(unit, SECONDS)
+  return isUnit && more.length === 0 && seconds >= 0.5 && seconds <= 60
+    ? { words: words.slice(0, at), mostSeconds: seconds }
+    : null
+}
+const SECONDS = ['s', 'sec', 'second', 'seconds']
+
 /**
- * One phase: a cue, perhaps a number, and "in", "out", "hold" or "free" ("rise 4 in", "×1.5 out"); or the number behind it ("hold 2",
- * "sink out 6", "breathe in for 4 counts").
+ * One phase: a cue, perhaps a number, and "in", "out", "hold" or "free" ("rise 4 in", "rise 5 s in", "×1.5 out"); or the number behind it
+ * ("hold 2", "sink out 6", "breathe in for 4 counts", "out for 6 seconds"); and perhaps how long it lasts at most.
  */
-function phaseBy(words: readonly Word[]): ReadPhase | null {
-  let rest = [...words]
+function phaseBy(all: readonly Word[]): Phase | null {
+  const ceiling = ceilingOf(all)
+  if (!ceiling) return null
+  let rest = [...ceiling.words]
+  let unit = 'counts' as PhaseUnit
+  const takeUnit = () => {
+    if (isOneOf(rest.at(-1), SECONDS)) unit = 'seconds'
+    if (isOneOf(rest.at(-1), [...SECONDS, 'counts', 'count']) && numberOf(rest.at(-2))) rest.pop()
+  }
   if (kindOf(rest.at(-1)) === null) {
-    if (isOneOf(rest.at(-1), ['counts', 'count'])) rest.pop()
+    takeUnit()
     const behind = rest.at(-1)
     if (numberOf(behind) === null) return null
     rest.pop()
@@ -86,6 +110,7 @@ function phaseBy(words: readonly Word[]): ReadPhase | null {
     rest = [...rest.slice(0, -1), behind!, kind!]
   }
   const breath = kindOf(rest.pop())!
+  takeUnit()
   const read = numberOf(rest.at(-1))
   if (read) rest.pop()
   // A kind of breath beside a number ("rise 4 in and 6 out", "rise in 4 out") is another phase rather than part of a cue.
@@ -95,11 +120,13 @@ function phaseBy(words: readonly Word[]): ReadPhase | null {
     return null
   const text = rest.map((word) => word.text).join(' ')
   const cue = rest.some(({ quoted }) => quoted) ? text : text.charAt(0).toUpperCase() + text.slice(1)
-  const plain = breath === 'hold' ? HOLD_LENGTH : 1
-  if (!read) return { breath, length: plain, cue, counts: null }
+  const most = ceiling.mostSeconds === undefined ? {} : { mostSeconds: ceiling.mostSeconds }
+  if (!read) return { breath, length: breath === 'hold' ? HOLD_LENGTH : 1, cue, ...most }
   const value = Number(read[2])
   if (!(value > 0)) return null
-  return read[1] ? { breath, length: value, cue, counts: null } : { breath, length: plain, cue, counts: value }
+  // "hold 30 s" is a whole practice, not a phase of one.
+  if (breath === 'hold' && cue === '' && unit === 'seconds') return null
+  return { breath, length: value, cue, ...(read[1] ? {} : { unit }), ...most }
 }
 
 /** What is said of one move alone: "here wide stance", "here x3", "toward 60 degrees", "facing 9 o'clock", "phase of wood". */
@@ -132,40 +159,6 @@ export function moveItem(plain: string): Partial<Omit<Move, 'name' | 'phases'>> 
 const degreesOf = ([, number, unit]: RegExpExecArray) =>
   unit === 'degrees' ? Number(number) : (Number(number) % 12) * 30
 
-const firstCounted = (moves: readonly ReadMove[], kind: BreathKind) =>
-  moves.flatMap(({ phases }) => phases).find(({ breath, counts }) => breath === kind && counts !== null)?.counts ?? null
-
-/** Whether in- and out-breath are counted alike, as in "4 in, 4 out": then they are equally long, whatever my own breath is. */
-export function countsAlike(moves: readonly ReadMove[]): boolean {
-  const ins = firstCounted(moves, 'in')
-  return ins !== null && ins === firstCounted(moves, 'out')
-}
-
-/** Whether a hold is counted where nothing says how long a count is: no in-breath and no out-breath is counted. */
-export const countsNothingElse = (moves: readonly ReadMove[]) =>
-  firstCounted(moves, 'in') === null && firstCounted(moves, 'out') === null
-
-/**
- * Counts become shares of my own breath: the first in-breath that is counted is one of mine, and so is the first out-breath;
- * the others, and holds, follow in proportion.
- */
-export function inOwnBreaths(moves: readonly ReadMove[], name: string): Move[] {
-  const ins = firstCounted(moves, 'in')
-  const outs = firstCounted(moves, 'out')
-  const unit: Record<BreathKind, number | null> = {
-    in: ins,
-    out: outs,
-    hold: ins ?? outs,
-    free: ins !== null && outs !== null ? ins + outs : firstCounted(moves, 'free'),
-  }
-  const round = (length: number) => Math.round(length * 100) / 100
-  return moves.map((move) => ({
-    ...move,
-    name: move.name || name,
-    phases: move.phases.map(({ breath, length, cue, counts }) => ({
-      breath,
-      length: counts === null ? length : round(counts / (unit[breath] ?? counts)),
-      cue,
-    })),
-  }))
-}
+/** Whether nothing breathes in or out: a hold that is counted is then no phase of a breath. */
+export const breathesNot = (moves: readonly Move[]): boolean =>
+  !moves.some(({ phases }) => phases.some(({ breath }) => breath === 'in' || breath === 'out'))

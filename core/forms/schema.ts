@@ -33,6 +33,7 @@ import {
   FIVE_PHASES,
   LEVEL_ORDERS,
   MEETING_MOVES,
+  PHASE_UNITS,
   SIDE_LEGS,
   SIDE_ORDERS,
   STANCES,
@@ -59,6 +60,8 @@ export const FORM_LIMITS = { moves: 120, phasesPerMove: 24, phaseLength: 60 }
 const phaseSchema = strictObject<Phase>({
   breath: oneOf(BREATH_KINDS),
   length: numberBetween(0.05, FORM_LIMITS.phaseLength),
+  unit: optionalOneOf(PHASE_UNITS),
+  mostSeconds: optionalNumberBetween(0.5, FORM_LIMITS.phaseLength),
   cue: textUpTo(80),
 })
 

@@ -1,16 +1,8 @@
 import { itemsOf, plainOf, type Item, type Word } from './lineItems'
-import {
-  countsAlike,
-  countsNothingElse,
-  emptyMove,
-  inOwnBreaths,
-  moveItem,
-  phasesBy,
-  type ReadMove,
-} from './linePhases'
+import { breathesNot, emptyMove, moveItem, phasesBy } from './linePhases'
 import { saidBy, wholeCounts, type FormInWords, type Said } from './lineWords'
 import { isPacedCounting } from './counts'
-import type { AllowedCounts, SideOrder } from './types'
+import type { AllowedCounts, Move, SideOrder } from './types'
 
 /** What was read: the fields that were said, in what words, and what could not be read. */
 export interface ReadWords {
@@ -46,7 +38,7 @@ export function readFormWords(text: string): ReadWords {
   const fields: Partial<FormInWords> = {}
   const understood: string[] = []
   const notUnderstood: string[] = []
-  const moves: ReadMove[] = []
+  const moves: Move[] = []
   let counts: Partial<AllowedCounts> = {}
   let sidesOfCount: SideOrder | undefined
   /** The item that says how it is counted, and holds of so many counts: only the whole tells whether they can be meant. */
@@ -72,7 +64,7 @@ export function readFormWords(text: string): ReadWords {
       for (const phase of phases ?? []) {
         moves.at(-1)!.phases.push(phase)
         understood.push(`phase ${phase.cue ? `"${phase.cue}"` : ''} ${phase.breath}`.replace('  ', ' '))
-        if (phase.breath === 'hold' && phase.counts !== null) holds.push(item.raw)
+        if (phase.breath === 'hold' && phase.unit === 'counts') holds.push(item.raw)
       }
       if (ofMove) {
         Object.assign(moves.at(-1)!, ofMove)
@@ -99,26 +91,22 @@ export function readFormWords(text: string): ReadWords {
       if (fields.counting.by === 'open') counts.usual ??= wholeCounts({}, fields.counting).usual
     }
   }
-  if (holds.length > 0 && countsNothingElse(moves)) {
+  if (holds.length > 0 && breathesNot(moves)) {
     for (const move of moves)
-      move.phases = move.phases.filter(({ breath, counts }) => breath !== 'hold' || counts === null)
+      move.phases = move.phases.filter(({ breath, unit }) => breath !== 'hold' || unit !== 'counts')
     notUnderstood.push(...holds)
   }
   if (sidesOfCount) fields.sides ??= sidesOfCount
   const filled = moves.filter(({ phases }) => phases.length > 0)
   if (filled.length > 0) {
-    fields.moves = inOwnBreaths(filled, fields.name ?? 'Move')
-    if (countsAlike(filled) && !fields.evenBreath) {
-      fields.evenBreath = true
-      understood.push('in and out equally long')
-    }
+    fields.moves = filled.map((move) => ({ ...move, name: move.name || (fields.name ?? 'Move') }))
   }
   if (Object.keys(counts).length > 0) fields.counts = wholeCounts(counts, fields.counting)
   return { fields, understood, notUnderstood }
 }
 
 /** What breathes in and out is counted by breath, what has no breath is not; and a time or beats must have their number. */
-function canBeCounted(said: Said, counts: Partial<AllowedCounts>, moves: readonly ReadMove[]): boolean {
+function canBeCounted(said: Said, counts: Partial<AllowedCounts>, moves: readonly Move[]): boolean {
   const { by } = said.fields!.counting!
   const isLed = moves.some(({ phases }) => phases.some(({ breath }) => breath !== 'free'))
   if (isLed && !isPacedCounting(by)) return false

@@ -26,13 +26,23 @@ export type Stance = (typeof STANCES)[number]
 export const BREATH_KINDS = ['in', 'out', 'hold', 'free'] as const
 export type BreathKind = (typeof BREATH_KINDS)[number]
 
+export const PHASE_UNITS = ['counts', 'seconds'] as const
 /**
- * One phase of a repetition. `length` is relative: in units of my in-breath (`in`), my out-breath (`out`),
+ * What a length is in, where it is not in my own breath: `counts` at my pace, four to my in-breath, whose proportion holds whatever my own
+ * breath is; or `seconds`.
+ */
+export type PhaseUnit = (typeof PHASE_UNITS)[number]
+
+/**
+ * One phase of a repetition. Without a `unit`, `length` is relative: in units of my in-breath (`in`), my out-breath (`out`),
  * my in-breath again (`hold`), or one whole breath (`free`).
  */
 export interface Phase {
   breath: BreathKind
   length: number
+  unit?: PhaseUnit
+  /** It lasts no longer than this, however slow my breath is. */
+  mostSeconds?: number
   /** The one or two words said when the phase begins, such as "Rise". */
   cue: string
 }

@@ -3,7 +3,8 @@ import { HOLD_LENGTH } from './linePhases'
 import type { Counting, LevelOrder, Move, Phase } from './types'
 
 /** Words that say how a phase breathes or how long it is, wherever they stand. */
-const KEYWORDS = /(^|\s)(in|out|hold|free|inhale|exhale|in-breath|out-breath|counts?|for|(×|x)?\d+(\.\d+)?)(\s|$)/i
+const KEYWORDS =
+  /(^|\s)(in|out|hold|free|inhale|exhale|in-breath|out-breath|counts?|for|s|sec|seconds?|at|most|(×|x)?\d+(\.\d+)?)(\s|$)/i
 /** Texts that could be read otherwise stand in quotes. */
 function quoted(text: string): string {
   const plain = /^\p{Lu}[\p{L}’'-]*( [\p{L}\p{N}’'-]+)*$/u.test(text) && !KEYWORDS.test(text) && !/ {2}/.test(text)
@@ -14,9 +15,11 @@ const LEVEL_ORDER_WORDS: Record<LevelOrder, string> = { up: 'up', upAndDown: 'up
 
 /** A form in plain lines, so that reading them gives the same fields again. */
 export function writeFormWords(form: FormInWords): string {
-  const phase = ({ breath, length, cue }: Phase) => {
+  const phase = ({ breath, length, unit, mostSeconds, cue }: Phase) => {
     const usual = length === (breath === 'hold' ? HOLD_LENGTH : 1)
-    return [cue === '' ? '' : quoted(cue), usual ? '' : `×${length}`, breath].filter(Boolean).join(' ')
+    const long = unit === 'counts' ? `${length}` : unit === 'seconds' ? `${length} s` : usual ? '' : `×${length}`
+    const most = mostSeconds === undefined ? '' : `at most ${mostSeconds} s`
+    return [cue === '' ? '' : quoted(cue), long, breath, most].filter(Boolean).join(' ')
   }
   const line = ({ name, phases, stance, directionDegrees, facingDegrees, phaseOfFive, times }: Move) => {
     const own = [

@@ -1,7 +1,7 @@
 import type { BreathSeconds } from '../breath'
 import { isStillForm, stationAt, stationsOf, type Form, type Move, type Phase } from '../forms'
 import { LONG_OUT_SECONDS, type SoHere } from '../routine'
-import { WHOLE, type Counted, type Place, type TimelineBuilder } from './builder'
+import { COUNTS_OF_IN_BREATH, WHOLE, type Counted, type Place, type TimelineBuilder } from './builder'
 import { partOf, partsOfBeats, partsOfHold, type Part } from './insides'
 import type { FormThere } from './manners'
 import type { MoveChange, ScheduleItem } from './types'
@@ -24,24 +24,31 @@ function beginsBreath(phases: readonly Phase[], index: number): boolean {
 /** Quick breath is quick at any pace: about a second in and a second out. Common practice, no source. */
 const QUICK_SECONDS = 1.1
 
-/** A phase's share of an out-breath that a form makes long is no more than its share of the longest. */
-function phaseSeconds({ phase, outLength }: PhaseOfForm, breath: BreathSeconds, isQuick: boolean): number {
-  const seconds = plainSeconds(phase, breath)
+/** How long a phase is: bounded by its own ceiling, and by its share of the longest out-breath where a form makes that long. */
+function phaseSeconds(of: PhaseOfForm, breath: BreathSeconds, isQuick: boolean): number {
+  const { phase, outLength } = of
+  const seconds = Math.min(plainSeconds(of, breath), phase.mostSeconds ?? Infinity)
   if (isQuick && phase.breath !== 'free') return Math.min(seconds, QUICK_SECONDS)
-  if (phase.breath === 'out' && outLength > 1)
-    return Math.min(seconds, (phase.length / outLength) * Math.max(LONG_OUT_SECONDS, breath.outSeconds))
-  return seconds
+  if (phase.breath !== 'out' || (outLength <= 1 && !phase.unit)) return seconds
+  return Math.min(seconds, (phase.length / outLength) * longestOut(breath))
 }
+const longestOut = ({ outSeconds }: BreathSeconds) => Math.max(LONG_OUT_SECONDS, outSeconds)
 
-function plainSeconds(phase: Phase, breath: BreathSeconds): number {
+function plainSeconds({ phase, mostOutCounts }: PhaseOfForm, breath: BreathSeconds): number {
+  const { inSeconds, outSeconds } = breath
+  if (phase.unit === 'seconds') return phase.length
+  // Shorter counts where the out-breath would be too long: the proportion is what was asked for.
+  if (phase.unit === 'counts') {
+    return phase.length * Math.min(inSeconds / COUNTS_OF_IN_BREATH, longestOut(breath) / mostOutCounts)
+  }
   switch (phase.breath) {
     case 'in':
     case 'hold':
-      return phase.length * breath.inSeconds
+      return phase.length * inSeconds
     case 'out':
-      return phase.length * breath.outSeconds
+      return phase.length * outSeconds
     case 'free':
-      return phase.length * (breath.inSeconds + breath.outSeconds)
+      return phase.length * (inSeconds + outSeconds)
   }
 }
 
@@ -50,14 +57,16 @@ export interface PhaseOfForm {
   phase: Phase
   move: Move
   beginsBreath: boolean
-  /** How long the whole out-breath is that an out phase belongs to, in usual out-breaths: all that follow one another. */
+  /** How long the whole out-breath is that an out phase belongs to, in its unit: all that follow one another. */
   outLength: number
+  /** The counts of the longest out-breath of the form that is written in counts; 0 without one. */
+  mostOutCounts: number
   place: Place
 }
 
 /** The length of the out phases that follow one another around this one; 0 where it is none. */
 function outLengthAt(phases: readonly Phase[], index: number): number {
-  const isOther = ({ breath }: Phase) => breath !== 'out'
+  const isOther = ({ breath, unit }: Phase) => breath !== 'out' || unit !== phases[index]!.unit
   if (isOther(phases[index]!)) return 0
   const from = phases.slice(0, index).findLastIndex(isOther) + 1
   const to = phases.findIndex((phase, at) => at > index && isOther(phase))
@@ -88,11 +97,14 @@ export function phasesOf(form: Form, changes: readonly MoveChange[] = []): Phase
     ).flat()
   })
   const bare = laid.map(({ phase }) => phase)
+  const outLengths = bare.map((_, index) => outLengthAt(bare, index))
+  const mostOutCounts = Math.max(0, ...outLengths.filter((_, index) => bare[index]!.unit === 'counts'))
   return laid.map(({ phase, move, ...inside }, index) => ({
     phase,
     move,
     beginsBreath: beginsBreath(bare, index),
-    outLength: outLengthAt(bare, index),
+    outLength: outLengths[index]!,
+    mostOutCounts,
     place: { ...inside, begins: index === 0, ends: index === laid.length - 1 },
   }))
 }

@@ -32,6 +32,21 @@ watch(
   () => phases.value.length,
   (length) => (chosen.value = Math.min(chosen.value, length - 1)),
 )
+const MINE = 'mine'
+const UNITS = [
+  { value: MINE, name: 'of my breaths' },
+  { value: 'counts', name: 'counts' },
+  { value: 'seconds', name: 'seconds' },
+]
+/** "× 1.5", "4 counts", "5 s at most 8 s". */
+const lengthWords = ({ length, unit, mostSeconds }: Phase) =>
+  [
+    unit === 'counts' ? `${length} counts` : unit === 'seconds' ? `${length} s` : `× ${length}`,
+    mostSeconds !== undefined && `at most ${mostSeconds} s`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+
 const rounded = (length: number) => Math.round(Math.min(MOST, Math.max(LEAST, length)) * 100) / 100
 const withPhase = (index: number, part: Partial<Phase>) =>
   phases.value.map((phase, at) => (at === index ? { ...phase, ...part } : phase))
@@ -103,7 +118,7 @@ function pull(event: PointerEvent, index: number) {
         :class="[phase.breath, { chosen: index === chosen }]"
         role="option"
         :aria-selected="index === chosen"
-        :aria-label="`Phase ${index + 1}: ${phase.cue || 'no cue'}, ${BREATH_NAMES[phase.breath]}, length ${phase.length}`"
+        :aria-label="`Phase ${index + 1}: ${phase.cue || 'no cue'}, ${BREATH_NAMES[phase.breath]}, length ${lengthWords(phase)}`"
         :tabindex="index === chosen ? 0 : -1"
         :style="{ flexGrow: phase.length }"
         @click="chosen = index"
@@ -111,7 +126,9 @@ function pull(event: PointerEvent, index: number) {
         @keydown="onKey($event, index)"
       >
         <strong>{{ phase.cue || '…' }}</strong>
-        <span class="small">{{ BREATH_NAMES[phase.breath] }}{{ phase.length === 1 ? '' : ` × ${phase.length}` }}</span>
+        <span class="small"
+          >{{ BREATH_NAMES[phase.breath] }}{{ phase.length === 1 && !phase.unit ? '' : ` ${lengthWords(phase)}` }}</span
+        >
         <span class="end" aria-hidden="true" @pointerdown.prevent="pull($event, index)" />
       </div>
     </div>
@@ -133,6 +150,24 @@ function pull(event: PointerEvent, index: number) {
         :step="STEP"
         :aria-label="`Length of phase ${chosen + 1}`"
         @update:model-value="$event !== null && change({ length: $event })"
+      />
+      <Select
+        :model-value="now.unit ?? MINE"
+        :options="UNITS"
+        option-label="name"
+        option-value="value"
+        :aria-label="`What the length of phase ${chosen + 1} is in`"
+        @update:model-value="change({ unit: $event === MINE ? undefined : $event })"
+      />
+      <InputNumber
+        :model-value="now.mostSeconds"
+        :min="0.5"
+        :max="60"
+        :max-fraction-digits="1"
+        placeholder="no ceiling"
+        suffix=" s at most"
+        :aria-label="`How long phase ${chosen + 1} lasts at most, in seconds`"
+        @update:model-value="change({ mostSeconds: $event ?? undefined })"
       />
       <InputText
         :model-value="now.cue"

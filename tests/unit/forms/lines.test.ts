@@ -4,7 +4,10 @@ import { readFormWords, type FormInWords } from '#core/forms'
 /** The phases of the first move in short: cue, breath and length. */
 const phases = (text: string) =>
   (readFormWords(text).fields.moves ?? []).flatMap((move) =>
-    move.phases.map(({ cue, breath, length }) => `${cue} ${breath} ${length}`.trim()),
+    move.phases.map(({ cue, breath, length, unit, mostSeconds }) => {
+      const most = mostSeconds === undefined ? '' : ` ≤${mostSeconds}`
+      return `${cue} ${breath} ${length}${unit ? unit[0] : ''}${most}`.trim()
+    }),
   )
 
 /** Lines that people type, the fields that they mean, and what of them is given back. */
@@ -47,26 +50,29 @@ const SAID: [line: string, fields: Partial<FormInWords>, notUnderstood?: string[
   ['hold for 8 breaths', { counting: { by: 'breathHold' }, counts: { least: 4, usual: 8, most: 16, step: 1 } }],
   ['hold 30 s', { counting: { by: 'time' }, counts: { least: 15, usual: 30, most: 60, step: 1 } }],
   ['hold 4', {}, ['hold 4']],
-  ['rise in, hold 4, sink out', {}, ['hold 4']],
 ]
 
-/** Lines of breath, and the phases that they mean; lengths are in my own breaths. */
-const BREATHED: [line: string, phases: string[], evenBreath?: true][] = [
-  ['rise 4 in, sink 6 out', ['Rise in 1', 'Sink out 1']],
+/** Lines of breath, and the phases that they mean: in my own breaths, in counts (c) or in seconds (s), and how long at most. */
+const BREATHED: [line: string, phases: string[]][] = [
+  ['rise 4 in, sink 6 out', ['Rise in 4c', 'Sink out 6c']],
   ['rise in, sink out', ['Rise in 1', 'Sink out 1']],
+  ['rise in, hold 4, sink out', ['Rise in 1', 'hold 4c', 'Sink out 1']],
   ['rise in sink out', ['Rise in 1', 'Sink out 1']],
-  ['rise 4 in sink 6 out', ['Rise in 1', 'Sink out 1']],
-  ['in 4, hold 2, out 6', ['in 1', 'hold 0.5', 'out 1']],
-  ['in 4 hold 2 out 6', ['in 1', 'hold 0.5', 'out 1']],
-  ['rise 4 in, hold 2, sink 6 out', ['Rise in 1', 'hold 0.5', 'Sink out 1']],
-  ['rise 4 in, stay 1 hold, sink 6 out', ['Rise in 1', 'Stay hold 0.25', 'Sink out 1']],
-  ['breathe in for 4 counts, sigh out for 8 counts', ['Breathe in 1', 'Sigh out 1']],
-  ['inhale 4, exhale 6', ['in 1', 'out 1']],
-  ['2 in, 2 out', ['in 1', 'out 1'], true],
-  ['4 in, 4 hold, 4 out, 4 hold', ['in 1', 'hold 1', 'out 1', 'hold 1'], true],
-  ['rise 3 in, sink 3 out, reach 6 out', ['Rise in 1', 'Sink out 1', 'Reach out 2'], true],
+  ['rise 4 in sink 6 out', ['Rise in 4c', 'Sink out 6c']],
+  ['in 4, hold 2, out 6', ['in 4c', 'hold 2c', 'out 6c']],
+  ['in 4 hold 2 out 6', ['in 4c', 'hold 2c', 'out 6c']],
+  ['rise 4 in, hold 2, sink 6 out', ['Rise in 4c', 'hold 2c', 'Sink out 6c']],
+  ['rise 4 in, stay 1 hold, sink 6 out', ['Rise in 4c', 'Stay hold 1c', 'Sink out 6c']],
+  ['breathe in for 4 counts, sigh out for 8 counts', ['Breathe in 4c', 'Sigh out 8c']],
+  ['rise 4 counts in, sink 8 counts out', ['Rise in 4c', 'Sink out 8c']],
+  ['inhale 4, exhale 6', ['in 4c', 'out 6c']],
+  ['2 in, 2 out', ['in 2c', 'out 2c']],
+  ['4 in, 4 hold, 4 out, 4 hold', ['in 4c', 'hold 4c', 'out 4c', 'hold 4c']],
   ['rise in, sink ×1.5 out', ['Rise in 1', 'Sink out 1.5']],
-  ['Palms in front 4 in, "Lean in" 6 out', ['Palms in front in 1', 'Lean in out 1']],
+  ['rise 5 s in, sink out for 7 seconds', ['Rise in 5s', 'Sink out 7s']],
+  ['rise in at most 5 s, sink ×2 out at most 9 seconds', ['Rise in 1 ≤5', 'Sink out 2 ≤9']],
+  ['sigh 8 out at most 8s, draw in', ['Sigh out 8c ≤8', 'Draw in 1']],
+  ['Palms in front 4 in, "Lean in" 6 out', ['Palms in front in 4c', 'Lean in out 6c']],
   ['walk free', ['Walk free 1']],
 ]
 
@@ -77,10 +83,9 @@ describe('lines that people type', () => {
     expect(read.fields).toMatchObject(fields)
     if (Object.keys(fields).length === 0) expect(read.fields).not.toHaveProperty('counting')
   })
-  it.each(BREATHED)('%s', (line, expected, evenBreath) => {
+  it.each(BREATHED)('%s', (line, expected) => {
     expect(readFormWords(line).notUnderstood).toEqual([])
     expect(phases(line)).toEqual(expected)
-    expect(readFormWords(line).fields.evenBreath).toBe(evenBreath)
   })
   it('a count in all says nothing of sides', () => {
     const { fields } = readFormWords('rise in, sink out, x6 in all')
@@ -97,7 +102,7 @@ describe('lines that people type', () => {
     ])
   })
   it('two breaths of which one is not understood are not one phase', () => {
-    expect(phases('rise 4 in and 6 out')).toEqual(['Rise in 1', 'And out 1'])
+    expect(phases('rise 4 in and 6 out')).toEqual(['Rise in 4c', 'And out 6c'])
     expect(readFormWords('rise in 4 out').notUnderstood).toEqual(['rise in 4 out'])
   })
 })
