@@ -10,6 +10,7 @@ import {
   type ProposeReason,
   type Wanted,
 } from './candidates'
+import { checkRoutine, UNKNOWN_PERSON } from './checkRoutine'
 import { fitRoutine, type FitResult } from './fitRoutine'
 import { PURPOSE_WANTS } from './purposes'
 import { selectForms, withOneMore } from './selection'
@@ -119,8 +120,24 @@ function orderedFit(taken: readonly Candidate[], request: ProposeRequest): FitRe
     entries: taken.map((each) => stepOf(each, request)),
   }
   const { routine } = suggestOrder(base, forms)
-  const fit = fitRoutine({ ...request, routine, targetSeconds: minutes * 60, toleranceSeconds: null }, request.time)
-  return { ...fit, routine: withOptions(fit.routine, taken) }
+  const fitted = (of: Routine) =>
+    fitRoutine({ ...request, routine: of, targetSeconds: minutes * 60, toleranceSeconds: null }, request.time)
+  const first = fitted(routine)
+  const fit = startsCold(first.routine, request) ? warmer(first, fitted(withLoosening(routine, true))) : first
+  return { ...fit, routine: withOptions(withLoosening(fit.routine, false), taken) }
+}
+
+/** Whether a fit has shortened the loosening so much that deep work comes too early. */
+const startsCold = (routine: Routine, request: ProposeRequest) =>
+  checkRoutine({ ...request, routine }, UNKNOWN_PERSON).some(({ kind }) => kind === 'coldStart')
+/** The one with its loosening, where it is as good in all else. */
+const warmer = (cold: FitResult, warm: FitResult) => (isGood(warm) || !isGood(cold) ? warm : cold)
+/** The loosening stays as long as it was chosen to be, or may change. */
+function withLoosening(routine: Routine, stays: boolean): Routine {
+  const entries = routine.entries.map((entry) =>
+    entry.kind === 'step' && entry.part === 'loosen' ? { ...entry, pinned: stays } : entry,
+  )
+  return { ...routine, entries }
 }
 
 /** Below this the pieces of a set follow one another without a rest. Our choice. */

@@ -38,9 +38,9 @@ export interface WayAndRules {
   rules: HouseRules
 }
 
-/** A form alone, at its usual count, at my pace. Throws as compiling does. */
-export function compileAlone(form: Form, { way, rules }: WayAndRules, pace: Pace): Timeline {
-  return compileTimeline({ routine: routineOfOne(form), forms: [form], ways: way ? [way] : [], pace, rules })
+/** A form alone, at its usual count or another, at my pace. Throws as compiling does. */
+export function compileAlone(form: Form, { way, rules }: WayAndRules, pace: Pace, count?: number): Timeline {
+  return compileTimeline({ routine: routineOfOne(form, count), forms: [form], ways: way ? [way] : [], pace, rules })
 }
 
 /** How a form goes under a way and rules. */

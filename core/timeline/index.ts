@@ -30,3 +30,4 @@ export {
 } from './moment'
 export { totalsOf, type Totals } from './totals'
 export { levelIn, risesOf } from './breathLevel'
+export { breathLine } from './breathLine'

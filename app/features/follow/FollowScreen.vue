@@ -11,6 +11,7 @@ import { useReadableType } from '~/shared/ui/readableType'
 import { useNight } from '~/shared/ui/night'
 import { ACTION_WORDS } from '~/shared/words/commands'
 import { durationPhrase } from '~/shared/words/time'
+import FormPicture from '~/shared/drawing/FormPicture.vue'
 import BreathWater from '~/shared/drawing/BreathWater.vue'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import FollowCaptions from './FollowCaptions.vue'
@@ -57,6 +58,13 @@ const spoken = computed(() => {
   if (status.value === 'paused') return 'Paused.'
   if (status.value === 'dizzy') return 'Breathe normally. Let everything go.'
   return follow.moment && running.value ? spokenLine(follow.moment) : ''
+})
+/** What comes is drawn, where one has to stand otherwise for it. */
+const coming = computed(() => {
+  const { segment, occurrence } = follow.moment ?? {}
+  if (!segment || (segment.kind !== 'announce' && segment.kind !== 'stanceChange')) return null
+  const form = state.value?.plan.forms.find(({ id }) => id === occurrence!.formId)
+  return form ? { form, side: segment.saidSide } : null
 })
 /** In a timed stillness the screen shows almost nothing. */
 const still = computed(() => {
@@ -161,7 +169,17 @@ const halves = computed(() => person.settings.remote.halves && running.value)
         <span v-if="follow.moment && !far">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
       </p>
       <FollowNow v-if="words" :words="words" :far="far" :paused="!running" :beside="`${status} ${halves} ${pixels}`" />
-      <div class="water"><BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" /></div>
+      <div class="water">
+        <BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" />
+        <FormPicture
+          v-if="coming"
+          class="coming-picture"
+          size="large"
+          only="feet"
+          :form="coming.form"
+          :side="coming.side"
+        />
+      </div>
       <div v-if="halves" class="halves">
         <button v-for="half in HALVES" :key="half" type="button" @click="press($event, () => receive(half))">
           <span class="visually-hidden">{{ halfWords(half) }}</span>
@@ -316,8 +334,18 @@ const halves = computed(() => person.settings.remote.halves && running.value)
   white-space: nowrap;
 }
 .water {
+  position: relative;
   flex: 1 1 12rem;
   min-height: 9rem;
+}
+.coming-picture {
+  position: absolute;
+  inset: auto auto 0.6rem 50%;
+  translate: -50% 0;
+}
+.coming-picture :deep(.feet) {
+  width: 15rem;
+  height: min(14rem, 24vh);
 }
 .silent {
   position: absolute;

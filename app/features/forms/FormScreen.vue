@@ -3,6 +3,7 @@ import { routineOfOne, formIdsOf } from '#core/routine'
 import { formMyWay, stationsOf, writeFormWords, type Move } from '#core/forms'
 import { useMyWay } from './myWay'
 import { useFollowStore } from '~/shared/store/follow'
+import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
 import {
   AREA_WORDS,
@@ -101,7 +102,10 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
     <p v-if="isMine && usedIn.length > 0" class="small soft">
       It is used in {{ usedIn.map(({ name }) => name).join(', ') }}, so it cannot be removed.
     </p>
-    <p>{{ asIDoIt?.form.about ?? form.about }}</p>
+    <div class="shown">
+      <p>{{ asIDoIt?.form.about ?? form.about }}</p>
+      <FormPicture :form="form" size="large" />
+    </div>
 
     <div class="columns">
       <dl class="facts">
@@ -191,6 +195,15 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 26rem), 1fr));
   gap: 1.8rem 3rem;
   align-items: start;
+}
+.shown {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 2rem;
+}
+.shown p {
+  flex: 1 1 22rem;
 }
 .phases {
   display: flex;

@@ -14,6 +14,7 @@ import {
   type FormQuery,
 } from '#core/forms'
 import { compileAlone } from '#core/timeline'
+import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { AREA_WORDS, PART_WORDS, STAGE_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
@@ -126,6 +127,7 @@ const byPart = computed(() =>
       <ul class="forms">
         <li v-for="form in group.forms" :key="form.id">
           <NuxtLink :to="`/forms/${form.id}`">
+            <FormPicture beside class="picture" :form="form" />
             <strong>{{ form.name }}</strong>
             <span class="mine">
               <template v-if="mine.has(form.id)">mine</template>
@@ -166,13 +168,14 @@ const byPart = computed(() =>
 }
 .forms {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(100%, 19rem), 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 22rem), 1fr));
   gap: 0.2rem 1.2rem;
 }
 .forms a {
   display: grid;
-  grid-template-columns: 1fr auto;
-  column-gap: 0.5rem;
+  grid-template-columns: auto 1fr auto;
+  align-items: center;
+  column-gap: 0.8rem;
   padding: 0.55rem 0.6rem;
   border-radius: 8px;
   color: inherit;
@@ -182,8 +185,11 @@ const byPart = computed(() =>
 .forms a:hover {
   background: var(--pb-water);
 }
+.forms .picture {
+  grid-area: 1 / 1 / 3;
+}
 .forms .small {
-  grid-column: 1 / -1;
+  grid-column: 2 / -1;
 }
 .mine {
   color: var(--pb-clay);

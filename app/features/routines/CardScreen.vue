@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ARC_PARTS } from '#core/forms'
 import { useCompiled } from '~/shared/store/compiled'
+import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
 import { PART_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
@@ -23,7 +24,9 @@ const lines = computed(() => {
     if (!first || !form) return []
     const each = first.counts[0]?.count ?? 0
     const count = form.countScope === 'inAll' ? first.counts.reduce((sum, side) => sum + side.count, 0) : each
-    return [{ ...step, count: countPhrase(form, count), stance: STANCE_WORDS[first.stance], rounds: first.rounds }]
+    return [
+      { ...step, form, count: countPhrase(form, count), stance: STANCE_WORDS[first.stance], rounds: first.rounds },
+    ]
   })
 })
 const parts = computed(() =>
@@ -53,6 +56,7 @@ const print = () => window.print()
         <h2>{{ PART_WORDS[each.part] }}</h2>
         <ul>
           <li v-for="line in each.lines" :key="line.stepId">
+            <FormPicture beside :form="line.form" />
             <strong>{{ line.formName }}</strong>
             <span
               >{{ line.count }}<template v-if="line.rounds > 1">, {{ line.rounds }} rounds</template></span
@@ -80,7 +84,7 @@ h2 {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1.25fr) minmax(0, 0.8fr);
+  grid-template-columns: auto minmax(0, 1.4fr) minmax(0, 1.25fr) minmax(0, 0.8fr);
   gap: 0 4mm;
   align-items: baseline;
   font-size: calc(var(--line) * 0.62);

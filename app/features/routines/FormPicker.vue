@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ARC_PARTS, searchForms, type ArcPart, type Form } from '#core/forms'
+import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
 import { PART_WORDS, countPhrase } from '~/shared/words/practice'
 
@@ -33,6 +34,7 @@ const found = computed(() => searchForms(person.forms, { words: words.value, par
           <span class="form-name"
             >{{ form.name }}<span v-if="used.has(form.id)" class="soft small"> · in it already</span></span
           >
+          <FormPicture beside class="picture" :form="form" only="feet" />
           <span class="soft small">{{ PART_WORDS[form.part] }} · {{ countPhrase(form, form.counts.usual) }}</span>
         </button>
       </li>
@@ -66,7 +68,7 @@ button {
   border-radius: 8px;
   cursor: pointer;
   display: grid;
-  grid-template-columns: 1.6rem 1fr;
+  grid-template-columns: 1.6rem 1fr auto;
   align-items: center;
   gap: 0 0.7rem;
   padding: 0.5rem 0.6rem;
@@ -74,6 +76,9 @@ button {
 }
 button:hover {
   background: var(--pb-water);
+}
+.picture {
+  grid-area: 1 / 3 / 3;
 }
 .swatch {
   width: 1.6rem;
