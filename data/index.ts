@@ -14,6 +14,15 @@ import seatedAndChair from './catalogue/seated-and-chair.json'
 import shortForm from './catalogue/short-form.json'
 import stand from './catalogue/stand.json'
 import wake from './catalogue/wake.json'
+import fiveAnimals from './catalogue/five-animals.json'
+import tendonSet from './catalogue/tendon-set.json'
+import sixSounds from './catalogue/six-sounds.json'
+import seatedClassics from './catalogue/seated-classics.json'
+import stancesAlone from './catalogue/stances-alone.json'
+import taiChiAlone from './catalogue/tai-chi-alone.json'
+import moreLoosening from './catalogue/more-loosening.json'
+import wheelsAndChair from './catalogue/wheels-and-chair.json'
+import closingMore from './catalogue/closing-more.json'
 import { demoPerson as demoPersonOf, type DemoScenario } from './demo/demoPerson'
 import demo from './demo/scenario.json'
 import routines from './routines.json'
@@ -35,6 +44,15 @@ const ENTRIES = [
   balanceAndWalking,
   stand,
   closing,
+  moreLoosening,
+  fiveAnimals,
+  tendonSet,
+  sixSounds,
+  taiChiAlone,
+  seatedClassics,
+  wheelsAndChair,
+  stancesAlone,
+  closingMore,
 ].flat() as CatalogueEntry[]
 
 /** Every shipped form, in the order of the arc. */

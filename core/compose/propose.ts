@@ -1,6 +1,6 @@
 import { chanceFrom, type TimeGiven } from '../basics'
 import { AS_ALWAYS, isClosingPart } from '../forms'
-import { emptyRoutine, stepFor, suggestOrder, type Routine, type Step } from '../routine'
+import { DEEP, emptyRoutine, LOOSE_SECONDS, stepFor, suggestOrder, type Routine, type Step } from '../routine'
 import {
   candidatesFor,
   isOfSetAsked,
@@ -10,7 +10,6 @@ import {
   type ProposeReason,
   type Wanted,
 } from './candidates'
-import { checkRoutine, UNKNOWN_PERSON } from './checkRoutine'
 import { fitRoutine, type FitResult } from './fitRoutine'
 import { PURPOSE_WANTS } from './purposes'
 import { selectForms, withOneMore } from './selection'
@@ -120,22 +119,45 @@ function orderedFit(taken: readonly Candidate[], request: ProposeRequest): FitRe
     entries: taken.map((each) => stepOf(each, request)),
   }
   const { routine } = suggestOrder(base, forms)
-  const fitted = (of: Routine) =>
-    fitRoutine({ ...request, routine: of, targetSeconds: minutes * 60, toleranceSeconds: null }, request.time)
-  const first = fitted(routine)
-  const fit = startsCold(first.routine, request) ? warmer(first, fitted(withLoosening(routine, true))) : first
-  return { ...fit, routine: withOptions(withLoosening(fit.routine, false), taken) }
+  const stays = loosensLongEnough(taken)
+  const loosened = withPins(routine, (formId) => stays.has(formId))
+  const toMinutes = { ...request, routine: loosened, targetSeconds: minutes * 60, toleranceSeconds: null }
+  const fit = fitRoutine(toMinutes, request.time)
+  return {
+    ...fit,
+    routine: withOptions(
+      withPins(fit.routine, () => false),
+      taken,
+    ),
+  }
 }
 
-/** Whether a fit has shortened the loosening so much that deep work comes too early. */
-const startsCold = (routine: Routine, request: ProposeRequest) =>
-  checkRoutine({ ...request, routine }, UNKNOWN_PERSON).some(({ kind }) => kind === 'coldStart')
-/** The one with its loosening, where it is as good in all else. */
-const warmer = (cold: FitResult, warm: FitResult) => (isGood(warm) || !isGood(cold) ? warm : cold)
-/** The loosening stays as long as it was chosen to be, or may change. */
-function withLoosening(routine: Routine, stays: boolean): Routine {
+/** The loosening that a fit must not shorten, so that enough of it is left before deep work: as little of it as does. */
+function loosensLongEnough(taken: readonly Candidate[]): ReadonlySet<string> {
+  const isDeep = ({ effort }: Candidate) => Math.max(effort.legs, effort.spine) >= DEEP
+  if (!taken.some((each) => !isClosingPart(each.part) && isDeep(each))) return new Set()
+  const loosening = taken
+    .filter(({ part }) => part === 'loosen')
+    .map(({ form, seconds, unitSeconds }) => ({
+      id: form.id,
+      spare: Math.max(0, (form.counts.usual - form.counts.least) * unitSeconds),
+      seconds,
+    }))
+    .sort((one, other) => other.spare - one.spare)
+  let least = loosening.reduce((sum, { seconds, spare }) => sum + seconds - spare, 0)
+  const stays = new Set<string>()
+  for (const { id, spare } of loosening) {
+    if (least >= LOOSE_SECONDS) break
+    stays.add(id)
+    least += spare
+  }
+  return stays
+}
+
+/** Of the steps that loosen, some are pinned, and the others not. */
+function withPins(routine: Routine, isPinned: (formId: string) => boolean): Routine {
   const entries = routine.entries.map((entry) =>
-    entry.kind === 'step' && entry.part === 'loosen' ? { ...entry, pinned: stays } : entry,
+    entry.kind === 'step' && entry.part === 'loosen' ? { ...entry, pinned: isPinned(entry.formId) } : entry,
   )
   return { ...routine, entries }
 }

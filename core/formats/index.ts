@@ -10,6 +10,7 @@ export {
   wayOfVersion1,
 } from './migrations'
 export { merged } from './mergeSettings'
+export { formsInText } from './formsText'
 export { readLayers, STAGE_NAMES, writeLayers } from './layerText'
 export { PATTERN_NAMES, contentOf, readRoutineText, writeRoutineText } from './routineText'
 export { fromBase64, toBase64, writeWav } from './wav'

@@ -29,7 +29,7 @@ export {
   type LearningStage,
   type StageEntry,
 } from './stages'
-export { footingOf, type Foot, type Footing } from './feet'
+export { footingOf, type Foot } from './feet'
 export { CARE, CONDITIONS, hasChairAtHand, type Condition } from './care'
 export {
   AS_ALWAYS,

@@ -177,6 +177,8 @@ export interface Form {
   name: string
   /** Classical name in pinyin; empty when there is none. */
   pinyin: string
+  /** The same in Chinese characters. */
+  characters?: string
   /** The set that it belongs to and its place there, or null. */
   set: { name: string; place: number } | null
   /** Whose way of it this is, in plain words such as "northern"; empty where schools agree. */

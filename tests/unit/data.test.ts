@@ -91,8 +91,10 @@ describe('the catalogue', () => {
     for (const count of allowedCounts(form)) expect(keepsSidesEven(form, count)).toBe(true)
   })
 
-  it('has at least 90 forms, with names and ids once each', () => {
-    expect(CATALOGUE.length).toBeGreaterThanOrEqual(90)
+  it('has at least 170 forms and 16 routines, with names and ids once each', () => {
+    expect(CATALOGUE.length).toBeGreaterThanOrEqual(170)
+    expect(SHIPPED_ROUTINES.length).toBeGreaterThanOrEqual(16)
+    expect(new Set(SHIPPED_ROUTINES.map(({ name }) => name)).size).toBe(SHIPPED_ROUTINES.length)
     expect(new Set(CATALOGUE.map(({ id }) => id)).size).toBe(CATALOGUE.length)
     expect(new Set(CATALOGUE.map(({ name }) => name)).size).toBe(CATALOGUE.length)
   })

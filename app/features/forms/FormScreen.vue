@@ -81,7 +81,10 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
     <div class="spread">
       <div>
         <h1>{{ form.name }}</h1>
-        <p v-if="form.pinyin" class="soft" lang="zh-Latn">{{ form.pinyin }}</p>
+        <p v-if="form.pinyin" class="soft">
+          <span lang="zh-Latn">{{ form.pinyin }}</span>
+          <span v-if="form.characters" lang="zh"> {{ form.characters }}</span>
+        </p>
         <p v-if="form.set || form.school" class="soft">
           {{
             [form.set && `${form.set.name}, number ${form.set.place}`, form.school && `${form.school} way`]

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { nameWith } from '#core/basics'
+import { checkItem, formsInText } from '#core/formats'
 import { readFormWords, type Form } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
 import FormEditor from './FormEditor.vue'
 
 useHead({ title: 'Write down a form · Pebblebrook' })
@@ -18,6 +20,22 @@ const turn = ref(0)
 
 const words = ref('')
 const read = computed(() => readFormWords(words.value))
+const several = ref('')
+const readForms = computed(() => formsInText(several.value, () => crypto.randomUUID()))
+/** What keeps a form from being one: nothing is kept by halves. */
+const faults = computed(() =>
+  readForms.value.forms.flatMap((form) => {
+    const checked = checkItem('forms', form)
+    return checked.ok ? [] : [`${form.name}: ${checked.faults[0]!.message}`]
+  }),
+)
+const keptWords = ref('')
+async function keepAll() {
+  const { forms } = readForms.value
+  for (const form of forms) await person.putForm(form)
+  keptWords.value = `${forms.map(({ name }) => name).join(', ')}: among your forms now.`
+  several.value = ''
+}
 function take() {
   start.value = { ...start.value, ...read.value.fields }
   turn.value += 1
@@ -52,6 +70,41 @@ function take() {
         </div>
       </div>
       <Button label="Take it into the form" :disabled="read.understood.length === 0" @click="take" />
+    </details>
+    <details class="quick">
+      <summary>Several at once</summary>
+      <div class="columns">
+        <div class="field">
+          <label for="several-forms">Each under its name and a colon</label>
+          <Textarea
+            id="several-forms"
+            v-model="several"
+            rows="8"
+            maxlength="60000"
+            placeholder="Lift the basin:
+rise 4 in, sink 6 out, x8, shoulder width
+
+Wring the cloth:
+turn in, wring out, x4 each side"
+          />
+        </div>
+        <div class="stack read" role="status">
+          <p v-if="readForms.forms.length > 0">
+            <strong>{{ plural(readForms.forms.length, 'form') }}:</strong>
+            {{ readForms.forms.map(({ name, counts }) => `${name} × ${counts.usual}`).join('; ') }}.
+          </p>
+          <p v-if="readForms.notUnderstood.length > 0" class="fault">
+            Not understood: {{ readForms.notUnderstood.slice(0, 6).join('; ') }}.
+          </p>
+          <p v-if="faults.length > 0" class="fault">{{ faults.join(' ') }}</p>
+          <p v-if="keptWords" class="soft">{{ keptWords }}</p>
+        </div>
+      </div>
+      <Button
+        label="Keep them all"
+        :disabled="readForms.forms.length === 0 || readForms.notUnderstood.length > 0 || faults.length > 0"
+        @click="keepAll"
+      />
     </details>
     <FormEditor :key="turn" :start="start" />
   </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { readRoutineText, writeRoutineText } from '#core/formats'
-import type { Routine, RoutineVersion } from '#core/routine'
+import { changeStep, type Routine, type RoutineVersion } from '#core/routine'
 import { newStepId } from './routineEditing'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
@@ -11,16 +11,32 @@ const props = defineProps<{ routine: Routine; versions: RoutineVersion[] }>()
 const emit = defineEmits<{ change: [routine: Routine, what: string]; keep: [] }>()
 const person = usePersonStore()
 
-const written = computed(() => writeRoutineText(props.routine, person.forms))
+const written = computed(() => writeRoutineText(props.routine, person.forms, person.person.forms))
 const text = ref(written.value)
 /** The text follows the routine until somebody writes in it. */
 const touched = ref(false)
 watch(written, (now) => !touched.value && (text.value = now))
 const read = computed(() => readRoutineText(text.value, person.forms, newStepId))
-function take() {
+/** Of lines whose form was guessed, the form that is meant after all. */
+const meant = ref<Record<string, string>>({})
+const doubts = computed(() =>
+  read.value.guessed.map(({ line, step, others }) => {
+    const first = person.formsById.get(step.formId)
+    return { line, step, formId: meant.value[line] ?? step.formId, choices: first ? [first, ...others] : others }
+  }),
+)
+async function take() {
   const { id, silenced } = props.routine
   touched.value = false
-  emit('change', { ...read.value.routine, id, silenced }, 'Read from the text.')
+  const { routine, forms } = read.value
+  const asMeant = doubts.value.reduce(
+    (now, { step, formId }) => (formId === step.formId ? now : changeStep(now, step.id, { formId })),
+    routine,
+  )
+  // The forms that the text brings along are there before the routine that names them.
+  for (const form of forms) await person.putForm(form)
+  meant.value = {}
+  emit('change', { ...asMeant, id, silenced }, 'Read from the text.')
 }
 function startOver() {
   touched.value = false
@@ -31,6 +47,9 @@ function startOver() {
 <template>
   <section class="stack" aria-labelledby="as-text">
     <h2 id="as-text">As text</h2>
+    <p class="small soft">
+      Paste or write it here: a list of names will do, one on each line, with its count (“Cloud hands x8”).
+    </p>
     <Textarea
       v-model="text"
       rows="12"
@@ -41,6 +60,23 @@ function startOver() {
     />
     <p v-if="touched && read.notUnderstood.length > 0" class="fault" role="status">
       Not understood: {{ read.notUnderstood.slice(0, 5).join('; ') }}
+    </p>
+    <ul v-if="touched && doubts.length > 0" class="doubts small" aria-label="Forms that were guessed">
+      <li v-for="doubt in doubts" :key="doubt.line">
+        <span>“{{ doubt.line.replace(/^[-*] /, '') }}” taken as</span>
+        <Select
+          v-model="meant[doubt.line]"
+          size="small"
+          :options="doubt.choices"
+          option-label="name"
+          option-value="id"
+          :placeholder="doubt.choices[0]?.name"
+          :aria-label="`The form meant by ${doubt.line}`"
+        />
+      </li>
+    </ul>
+    <p v-if="touched && read.forms.length > 0" class="small">
+      It brings along: {{ read.forms.map(({ name }) => name).join(', ') }}.
     </p>
     <p v-if="touched" class="small">
       {{ plural(read.routine.entries.length, 'step or pattern', 'steps and patterns') }} read.
@@ -75,6 +111,12 @@ function startOver() {
 </template>
 
 <style scoped>
+.doubts li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem 0.5rem;
+}
 .versions li {
   display: flex;
   justify-content: space-between;
