@@ -12,7 +12,7 @@ import {
 } from '#core/forms'
 import type { Settings } from '#core/formats'
 import type { SessionRecord } from '#core/journal'
-import { emptyRoutine, stepFor, type Routine, type Step } from '#core/routine'
+import { BUILD_STAGES, emptyRoutine, stepFor, type Between, type Layer, type Routine, type Step } from '#core/routine'
 import type { SessionPlan } from '#core/runner'
 
 /** House rules that take no time, so that only the forms count. */
@@ -57,14 +57,17 @@ export function aRoutine(entries: Routine['entries']): Routine {
 
 /** A plan of the given forms, each done once with the given count. */
 export function aPlan(
-  steps: { form: Form; count: number; restBreaths?: number }[],
+  steps: { form: Form; count: number; restBreaths?: number; layers?: Layer[] }[],
   pace: Pace = steadyPace(4, 6),
   rules: HouseRules = NO_WAITING,
 ): SessionPlan {
   return {
     routine: aRoutine(
-      steps.map(({ form, count, restBreaths = 0 }, index) =>
-        aStep(`s${index}`, form.id, { count, restBreaths, part: form.part }),
+      steps.map(({ form, count, restBreaths = 0, layers = [] }, index) =>
+        aStep(`s${index}`, form.id, {
+          ...{ count, restBreaths, part: form.part },
+          ...(layers.length > 0 && { layers }),
+        }),
       ),
     ),
     forms: steps.map(({ form }) => form),
@@ -99,6 +102,42 @@ const rulesArbitrary: fc.Arbitrary<HouseRules> = fc
   .tuple(choicesArbitrary, timesArbitrary)
   .map(([choices, times]) => ({ ...choices, ...times }))
 
+/** Any ratio of the breath. */
+export const ratioArbitrary = fc.record({
+  inCounts: fc.integer({ min: 1, max: 24 }),
+  outCounts: fc.constantFrom(1, 4.5, 24),
+})
+/** Any layer that a routine can hold. */
+export const layerArbitrary = fc
+  .record({
+    from: fc.record(
+      {
+        repetition: fc.integer({ min: 2, max: 3600 }),
+        round: fc.integer({ min: 1, max: 36 }),
+        side: fc.constant('second' as const),
+        stage: fc.constantFrom(...BUILD_STAGES),
+      },
+      { requiredKeys: [] },
+    ),
+    so: fc
+      .record(
+        {
+          count: fc.integer({ min: 1, max: 3600 }),
+          target: fc.constantFrom('', 'the brow', 'hold 3, x2', 'Slowly: 4 in'),
+          holdBreaths: fc.nat(36),
+          paceScale: fc.constantFrom(0.2, 1, 1.25, 5),
+          paceScaleAtEnd: fc.constantFrom(0.5, 3),
+          ratio: ratioArbitrary,
+          swapBreath: fc.boolean(),
+          stage: fc.constantFrom(...BUILD_STAGES),
+          version: fc.constantFrom('plain', 'supported', 'higher', 'imagined', 'weighted'),
+        },
+        { requiredKeys: [] },
+      )
+      .filter((so) => Object.keys(so).length > 0 && (so.paceScaleAtEnd === undefined || so.paceScale !== undefined)),
+  })
+  .filter(({ from, so }) => from.repetition === undefined || so.count === undefined) as fc.Arbitrary<Layer>
+
 const phasesArbitrary = fc.constantFrom<Form['moves'][number]['phases']>(
   [
     { breath: 'in', length: 1, cue: 'Rise' },
@@ -116,6 +155,12 @@ const phasesArbitrary = fc.constantFrom<Form['moves'][number]['phases']>(
     { breath: 'out', length: 1.5, cue: 'Push' },
     { breath: 'in', length: 1, cue: 'Open' },
   ],
+  [
+    { breath: 'in', length: 4, unit: 'counts', cue: 'Rise' },
+    { breath: 'out', length: 8, unit: 'counts', cue: 'Sink' },
+    { breath: 'hold', length: 2, unit: 'seconds', cue: 'Stay' },
+    { breath: 'in', length: 1, mostSeconds: 3, cue: 'Open' },
+  ],
 )
 
 /** Moves of these phases, each as often as it is said. */
@@ -128,6 +173,16 @@ const wordsOf = (words: number): Form['moves'] => [
     Array.from({ length: words }, (_, index) => ({ breath: 'free' as const, length: index + 1, cue: `Word ${index}` })),
   ),
 ]
+
+/** Layers near the beginning of a step, where they change something, that last no longer than a test can wait for. */
+const lowLayerArbitrary = layerArbitrary.map(({ from, so }): Layer => ({
+  from: from.repetition === undefined ? from : { ...from, repetition: 1 + (from.repetition % 6) },
+  so: {
+    ...so,
+    ...(so.count !== undefined && { count: 1 + (so.count % 8) }),
+    ...(so.holdBreaths !== undefined && { holdBreaths: so.holdBreaths % 4 }),
+  },
+}))
 
 /** Any form that the schema lets through, with an even count where it is meant in all. */
 const formAndCountArbitrary = fc
@@ -144,6 +199,7 @@ const formAndCountArbitrary = fc
     times: fc.array(fc.constantFrom(undefined, undefined, 2, 3), { minLength: 1, maxLength: 3 }),
     levels: fc.constantFrom<string[]>([], [], ['low', 'high'], ['low', 'middle', 'high']),
     evenBreath: fc.boolean(),
+    layers: fc.oneof(fc.constant<Layer[]>([]), fc.array(lowLayerArbitrary, { maxLength: 3 })),
   })
   .map((made) => {
     const paced = made.by === 'breathRepetitions' || made.by === 'breathHold'
@@ -158,7 +214,7 @@ const formAndCountArbitrary = fc
       evenBreath: made.evenBreath,
       moves: paced ? chainOf(made.phases, made.times) : made.by === 'beats' ? wordsOf(made.times.length) : FREE_MOVE,
     })
-    return { form, count: made.half * 2, restBreaths: made.restBreaths }
+    return { form, count: made.half * 2, restBreaths: made.restBreaths, layers: made.layers }
   })
 
 /** Any plan of one to six steps. */
@@ -167,14 +223,23 @@ export const planArbitrary = fc
     steps: fc.array(formAndCountArbitrary, { minLength: 1, maxLength: 6 }),
     pace: paceArbitrary,
     rules: rulesArbitrary,
-  })
-  .map(({ steps, pace, rules }) =>
-    aPlan(
-      steps.map((step, index) => ({ ...step, form: { ...step.form, id: `form-${index}` } })),
-      pace,
-      rules,
+    said: fc.record(
+      {
+        ratio: ratioArbitrary,
+        between: fc.constantFrom<Between>(
+          { by: 'flow' },
+          { by: 'rest', breaths: 1 },
+          { by: 'form', formId: 'form-0', count: 2 },
+        ),
+      },
+      { requiredKeys: [] },
     ),
-  )
+  })
+  .map(({ steps, pace, rules, said }): SessionPlan => {
+    const named = steps.map((step, index) => ({ ...step, form: { ...step.form, id: `form-${index}` } }))
+    const plan = aPlan(named, pace, rules)
+    return { ...plan, routine: { ...plan.routine, ...said } }
+  })
 
 /** A form as version 1 of the archive had it: without all that it could not say. */
 export function formAsInVersion1(form: Form): Record<string, unknown> {

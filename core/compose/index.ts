@@ -1,6 +1,7 @@
 /** Composing: a routine fitted to the minutes, ordered, looked over, proposed and compared, always by its Timeline. */
 export { fitRoutine, type FitBinding, type FitChange, type FitResult } from './fitRoutine'
 export type { FitRequest } from './fitChoices'
+export { closeAfter, closingSecondsAfter, type ClosingKind } from './closeAfter'
 export { checkRoutine, UNKNOWN_PERSON, type KnownPerson } from './checkRoutine'
 export { mend } from './mend'
 export { PURPOSES, STATE_CONCERNS, TODAY_STATES, type Purpose, type TodayState } from './purposes'

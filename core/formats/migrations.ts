@@ -54,7 +54,10 @@ export function settingsOfVersion1(settings: Record<string, unknown>): object {
 /** An archive of an earlier version, with what has come since added; anything else as it is, for the check to judge. */
 export function upgraded(value: unknown, format: string, version: number): unknown {
   const archive = value as { format?: unknown; version?: unknown; person?: { settings?: object } } | null
-  if (archive?.format !== format || archive.version !== 1 || typeof archive.person !== 'object') return value
+  if (archive?.format !== format || typeof archive.person !== 'object') return value
+  // What version 3 says besides may all be left out, so that nothing of a file of version 2 is another thing now.
+  if (archive.version === 2) return { ...archive, version }
+  if (archive.version !== 1) return value
   const { person } = archive as { person: { settings?: object; forms?: unknown; ways?: unknown } }
   const each = (list: unknown, bring: (item: Record<string, unknown>) => object) =>
     Array.isArray(list) ? list.map((item) => (item && typeof item === 'object' ? bring(item as never) : item)) : list

@@ -20,19 +20,23 @@ export function recordOf(
   outcome: SessionOutcome,
   about: { id: string; routineId: string | null; title: string; timeZone: string; before?: Felt },
 ): SessionRecord {
+  const { elsewhereSeconds } = outcome
+  // What was done elsewhere came just before: the practice began with it, and it moved.
+  const elsewhere = elsewhereSeconds > 0 ? { elsewhereSeconds: within(elsewhereSeconds) } : {}
   return {
     id: about.id,
     source: 'followed',
     routineId: about.routineId,
     title: about.title,
-    startedAt: new Date(outcome.startedAtMs).toISOString(),
+    startedAt: new Date(outcome.startedAtMs - elsewhereSeconds * 1000).toISOString(),
     endedAt: new Date(Math.max(outcome.startedAtMs, outcome.endedAtMs)).toISOString(),
     timeZone: about.timeZone,
-    practisedSeconds: within(outcome.practisedSeconds),
+    practisedSeconds: within(outcome.practisedSeconds + elsewhereSeconds),
     pausedSeconds: within(outcome.pausedSeconds, MOST_PAUSED_SECONDS),
     plannedSeconds: within(outcome.plannedSeconds),
-    movingSeconds: within(outcome.movingSeconds),
+    movingSeconds: within(outcome.movingSeconds + elsewhereSeconds),
     closingSeconds: within(outcome.closingSeconds),
+    ...elsewhere,
     planned: outcome.planned.slice(0, MOST_STEPS).map(heldStep),
     done: outcome.done.slice(0, MOST_STEPS).map(heldStep),
     asides: outcome.deviations.slice(0, MOST_DEVIATIONS).map((deviation) => ({

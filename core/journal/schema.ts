@@ -79,6 +79,7 @@ export const sessionSchema = strictObject<SessionRecord>({
   plannedSeconds: seconds(),
   movingSeconds: seconds(),
   closingSeconds: seconds(),
+  elsewhereSeconds: optionalNumberBetween(0, MOST_SESSION_SECONDS),
   planned: strictList(strictObject<PlannedStep>(stepRecord), MOST_STEPS),
   done: strictList(doneSchema, MOST_STEPS),
   asides: strictList(deviationSchema, MOST_DEVIATIONS),

@@ -26,6 +26,8 @@ export interface SessionRecord {
   plannedSeconds: number
   movingSeconds: number
   closingSeconds: number
+  /** Of all this, what was practised elsewhere before the session began, which closed it. */
+  elsewhereSeconds?: number
   planned: PlannedStep[]
   done: DoneStep[]
   /** Pauses, skips, additions and other changes of mind, in order. */

@@ -23,6 +23,7 @@ export function outcomeOf(state: RunnerState): SessionOutcome | null {
     practisedSeconds,
     pausedSeconds: state.pausedSeconds,
     plannedSeconds: planTimeline.totalSeconds,
+    elsewhereSeconds: state.plan.elsewhereSeconds ?? 0,
     planned,
     done,
     closingSeconds,

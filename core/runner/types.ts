@@ -7,6 +7,8 @@ import type { CompileInput, CountChange, ScheduleItem, Performance, PaceScale, S
 export interface SessionPlan extends CompileInput {
   /** Closes a session whose routine has no closing of its own, when it is to be closed early. */
   closing?: Step[]
+  /** Seconds that were practised elsewhere just before: this session closes them, and they are recorded with it. */
+  elsewhereSeconds?: number
 }
 
 /** Who leads: the application at my pace, I by a signal for each repetition, or my breath by its turns. */
@@ -156,6 +158,8 @@ export interface SessionOutcome {
   practisedSeconds: number
   pausedSeconds: number
   plannedSeconds: number
+  /** Practised elsewhere just before it began; not in the seconds above. */
+  elsewhereSeconds: number
   planned: PlannedStep[]
   done: DoneStep[]
   /** Seconds really spent in the closing, and before it. */

@@ -9,6 +9,7 @@ import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/tim
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
+import CloseAfter from './CloseAfter.vue'
 import { readyPhrase, streakPhrase } from './todayWords'
 
 const person = usePersonStore()
@@ -104,6 +105,7 @@ async function begin(routineId: string) {
           </li>
         </ul>
         <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
+        <CloseAfter />
       </section>
     </div>
   </div>

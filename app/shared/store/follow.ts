@@ -89,13 +89,13 @@ export const useFollowStore = defineStore('follow', () => {
   /** All that is heard and said, in the order of time. */
   const cues = computed<Cue[]>(() => (timeline.value ? sound.cuesFor(timeline.value, leader.value !== 'me') : []))
 
-  /** Lay out a routine to be followed; nothing runs yet. */
-  function prepare(routine: Routine) {
+  /** Lay out a routine to be followed; nothing runs yet. It may close what was practised elsewhere for so many seconds. */
+  function prepare(routine: Routine, elsewhereSeconds = 0) {
     leave()
     takenOver.value = false
     setSessionClock()
     asPlanned = routine
-    state.value = readyRunner(planOf(routine, person))
+    state.value = readyRunner({ ...planOf(routine, person), ...(elsewhereSeconds > 0 ? { elsewhereSeconds } : {}) })
     record.value = null
     before.value = NOT_SAID
     answer.value = null
@@ -107,9 +107,11 @@ export const useFollowStore = defineStore('follow', () => {
   /** All of it in a version today, wherever a form has that; as planned without one. Only before it begins. */
   function doToday(version: TodayVersion | null, weightKg?: number) {
     if (!asPlanned || state.value?.status !== 'ready') return
-    const { leader } = state.value
+    const { leader, plan } = state.value
     const routine = version ? inVersionToday(asPlanned, person.forms, version, weightKg) : asPlanned
-    state.value = { ...readyRunner(planOf(routine, person)), leader }
+    const { elsewhereSeconds } = plan
+    const today = { ...planOf(routine, person), ...(elsewhereSeconds === undefined ? {} : { elsewhereSeconds }) }
+    state.value = { ...readyRunner(today), leader }
     void sound.learnWords(state.value.timeline)
   }
   /** A session may have been laid out for hours: what its record says of its start is taken as it starts. */

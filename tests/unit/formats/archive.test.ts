@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { newPerson, readArchive, toArchive, writeArchive, type PersonData } from '#core/formats'
 import { plainWay } from '#core/forms'
@@ -90,7 +92,7 @@ describe('an archive', () => {
 
   it.each<[string, (archive: ReturnType<typeof toArchive>) => void, RegExp]>([
     ['a foreign format', (a) => Object.assign(a, { format: 'other' }), /^format must be one of: pebblebrook-archive/],
-    ['a later version', (a) => Object.assign(a, { version: 3 }), /^version must be 2/],
+    ['a later version', (a) => Object.assign(a, { version: 4 }), /^version must be 3/],
     ['a missing part', (a) => Object.assign(a, { person: undefined }), /^person is missing/],
     [
       'a number as text',
@@ -135,6 +137,16 @@ describe('an archive', () => {
   ])('names the field of %s', (_what, spoil, message) => {
     const faults = spoilt(spoil)
     expect(faults.some((fault) => message.test(fault))).toBe(true)
+  })
+
+  it('of version 2, as it was kept before, comes over whole', () => {
+    const kept = readFileSync(join(__dirname, '../../fixtures/archive-version-2.json'), 'utf8')
+    const before = JSON.parse(kept) as { version: number; exportedAt: string; person: object }
+    expect(before.version).toBe(2)
+    const result = read(before)
+    if (!result.ok) throw new Error(result.faults[0]!.message)
+    expect(result.value.person).toEqual(before.person)
+    expect(writeArchive(result.value)).toBe(kept.replace('"version": 2', '"version": 3'))
   })
 
   it('of version 1 is brought up to this version', () => {

@@ -11,12 +11,11 @@ import {
   stepsOf,
   type Between,
   type Entry,
-  type Layer,
   type Routine,
   type Step,
 } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
-import { aRoutine, aStep } from '../../helpers'
+import { aRoutine, aStep, layerArbitrary, ratioArbitrary } from '../../helpers'
 
 const ids = () => {
   let next = 0
@@ -24,7 +23,6 @@ const ids = () => {
 }
 const again = (routine: Routine) => readRoutineText(writeRoutineText(routine, CATALOGUE), CATALOGUE, ids())
 
-const ratioArbitrary = fc.record({ inCounts: fc.integer({ min: 1, max: 24 }), outCounts: fc.constantFrom(1, 4.5, 24) })
 const betweenArbitrary = fc.oneof<fc.Arbitrary<Between>[]>(
   fc.constant({ by: 'flow' }),
   fc.record({ by: fc.constant('rest' as const), breaths: fc.nat(20) }),
@@ -34,36 +32,6 @@ const betweenArbitrary = fc.oneof<fc.Arbitrary<Between>[]>(
     count: fc.integer({ min: 1, max: 3600 }),
   }),
 )
-const layerArbitrary = fc
-  .record({
-    from: fc.record(
-      {
-        repetition: fc.integer({ min: 2, max: 3600 }),
-        round: fc.integer({ min: 1, max: 36 }),
-        side: fc.constant('second' as const),
-        stage: fc.constantFrom(...BUILD_STAGES),
-      },
-      { requiredKeys: [] },
-    ),
-    so: fc
-      .record(
-        {
-          count: fc.integer({ min: 1, max: 3600 }),
-          target: fc.constantFrom('', 'the brow', 'hold 3, x2', 'Slowly: 4 in'),
-          holdBreaths: fc.nat(36),
-          paceScale: fc.constantFrom(0.2, 1, 1.25, 5),
-          paceScaleAtEnd: fc.constantFrom(0.5, 3),
-          ratio: ratioArbitrary,
-          swapBreath: fc.boolean(),
-          stage: fc.constantFrom(...BUILD_STAGES),
-          version: fc.constantFrom('plain', 'supported', 'higher', 'imagined', 'weighted'),
-        },
-        { requiredKeys: [] },
-      )
-      .filter((so) => Object.keys(so).length > 0 && (so.paceScaleAtEnd === undefined || so.paceScale !== undefined)),
-  })
-  .filter(({ from, so }) => from.repetition === undefined || so.count === undefined) as fc.Arbitrary<Layer>
-
 describe('a routine as Markdown', () => {
   it('is what a person would write', () => {
     const text =

@@ -107,8 +107,10 @@ describe('announcements', () => {
   })
   it('never talk into the exercise before', () => {
     fc.assert(
-      fc.property(planArbitrary, (plan) => {
-        const timeline = compileTimeline(plan)
+      fc.property(planArbitrary, ({ routine: { between, ...routine }, ...plan }) => {
+        // During a form that lies between two pieces the next one is said: that is tested by itself.
+        const isForm = between?.by === 'form'
+        const timeline = compileTimeline({ ...plan, routine: isForm ? routine : { ...routine, between } })
         for (const cue of spokenCues(timeline, { ...ALL, counts: 'none' }, secondsOf)) {
           if (cue.kind !== 'voice' || !cue.phrases.some(({ formId }) => formId)) continue
           const { occurrences } = timeline
@@ -118,6 +120,25 @@ describe('announcements', () => {
         }
       }),
     )
+  })
+  it('of a piece is said during what lies between, and what lies between is said once', () => {
+    const [piece, breath] = [aForm({ id: 'piece', name: 'Piece' }), aForm({ id: 'breath', name: 'Breath between' })]
+    const thrice = [piece, piece, piece].map((form) => ({ form, count: 1 }))
+    const plan = aPlan(thrice, steadyPace(4, 6), USUAL_HOUSE_RULES)
+    const between = { by: 'form', formId: 'breath', count: 2 } as const
+    const timeline = compileTimeline({ ...plan, forms: [piece, breath], routine: { ...plan.routine, between } })
+    const said = spokenCues(timeline, { ...ALL, counts: 'none', movements: false }, secondsOf).filter(
+      (cue) => cue.kind === 'voice' && cue.phrases.some(({ formId }) => formId),
+    )
+    const names = said.map((cue) => (cue.kind === 'voice' ? cue.phrases.find(({ formId }) => formId)!.text : ''))
+    expect(names.filter((name) => name === 'Breath between')).toHaveLength(1)
+    const pieces = said.filter((_, index) => names[index] === 'Piece').slice(1)
+    const lying = timeline.occurrences.filter(({ isBetween }) => isBetween)
+    expect(pieces).toHaveLength(2)
+    pieces.forEach(({ atSeconds }, index) => {
+      expect(atSeconds).toBeGreaterThanOrEqual(lying[index]!.bodyStartSeconds)
+      expect(atSeconds).toBeLessThan(lying[index]!.bodyStartSeconds + lying[index]!.bodySeconds)
+    })
   })
   it('no two things are ever said at once, and all in the order of time', () => {
     fc.assert(

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { closeAfter, closingSecondsAfter, type ClosingKind } from '#core/compose'
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+import { durationPhrase } from '~/shared/words/time'
+
+/** A practice was done elsewhere, or without leading: here it is only closed, and goes into the journal with its closing. */
+const person = usePersonStore()
+const follow = useFollowStore()
+const minutes = ref<number | null>(10)
+const FORMS = ['three-sweeps', 'gather-to-the-belly', 'hands-on-the-belly', 'settle']
+const wanted = computed(() => closingSecondsAfter((minutes.value ?? 0) * 60, person.settings.rules))
+/** A look at the clock, so that the fit never keeps anybody waiting who stands there. */
+const WITHIN_MS = 150
+
+async function close(kind: ClosingKind) {
+  if (!minutes.value) return
+  const forms = FORMS.flatMap((id) => person.formsById.get(id) ?? [])
+  const { forms: _, ...setting } = person.setting
+  const time = { nowMs: () => performance.now(), withinMs: WITHIN_MS }
+  const routine = closeAfter(minutes.value * 60, kind, { ...setting, forms }, forms, time)
+  if (!routine) return
+  follow.prepare(routine, minutes.value * 60)
+  await navigateTo('/follow')
+}
+</script>
+
+<template>
+  <section class="stack" aria-labelledby="close-after">
+    <h2 id="close-after">Practised already?</h2>
+    <div class="row">
+      <label for="close-minutes">I practised</label>
+      <InputNumber
+        v-model="minutes"
+        input-id="close-minutes"
+        :min="1"
+        :max="600"
+        suffix=" min"
+        show-buttons
+        :step="5"
+        class="minutes"
+      />
+      <Button severity="secondary" label="Close me" :disabled="!minutes" @click="close('gatherAndSettle')" />
+      <Button severity="secondary" text label="Settle only" :disabled="!minutes" @click="close('settleOnly')" />
+    </div>
+    <p class="small soft">
+      A closing of {{ durationPhrase(wanted) }} or a little more. Both go into the journal as one practice.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.minutes {
+  width: 8rem;
+}
+.minutes :deep(input) {
+  width: 100%;
+}
+</style>
