@@ -146,7 +146,12 @@ export function readRoutineText(text: string, known: readonly Form[], newId: () 
 function partsOfText(text: string): [steps: string, forms: string] {
   const lines = text.split('\n')
   const at = lines.findIndex((line) => /^## +forms *$/i.test(line))
-  return at < 0 ? [text, ''] : [lines.slice(0, at).join('\n'), lines.slice(at + 1).join('\n')]
+  if (at < 0) return [text, '']
+  // A step that is added at the very end is one all the same.
+  const after = lines.slice(at + 1)
+  const isStep = (line: string) => /^ *[-*] /.test(line)
+  const steps = [...lines.slice(0, at), ...after.filter(isStep)]
+  return [steps.join('\n'), after.filter((line) => !isStep(line)).join('\n')]
 }
 
 /** Whether a described form is one that is here already, said the same way. */

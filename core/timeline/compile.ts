@@ -98,6 +98,17 @@ export function measureSchedule(
   return { movingSeconds, closingSeconds, after: { atSeconds: builder.nowSeconds, stance } }
 }
 
+/** Forms by their ids: searches lay out the same forms many thousand times. */
+const byId = new WeakMap<readonly Form[], Map<string, Form>>()
+function formsById(forms: readonly Form[]): Map<string, Form> {
+  let known = byId.get(forms)
+  if (!known) {
+    known = new Map(forms.map((form) => [form.id, form]))
+    byId.set(forms, known)
+  }
+  return known
+}
+
 /** Lay a schedule out in time. `from` is null for a whole session, which begins with its lead-in. */
 function layOut(
   builder: TimelineBuilder,
@@ -105,7 +116,7 @@ function layOut(
   setting: ScheduleSetting,
   from: StartingPoint | null,
 ): { occurrences: Occurrence[]; stance: Stance | null } {
-  const forms = new Map(setting.forms.map((form) => [form.id, form]))
+  const forms = formsById(setting.forms)
   const occurrences: Occurrence[] = []
   let stance: Stance | null = from?.stance ?? null
   for (const item of schedule) {

@@ -60,15 +60,12 @@ export const performancesOf = (routine: Routine, forms: readonly Form[]): Perfor
 
 /** What is done for each entry of a routine: itself, and what lies between it and the next. */
 export function piecesOf(routine: Routine, forms: readonly Form[]): { entryId: string; performances: Performance[] }[] {
-  const sided = new Set(forms.filter(({ sides }) => sides !== 'none').map(({ id }) => id))
+  const hasSides = ({ formId }: Step) => forms.find(({ id }) => id === formId)?.sides !== 'none'
   const pieces = routine.entries
     .filter(({ off }) => !off)
     .map((entry) => ({
       entryId: entry.id,
-      performances:
-        entry.kind === 'step'
-          ? [plainPerformance(entry)]
-          : performancesOfGroup(entry, forms, ({ formId }) => sided.has(formId)),
+      performances: entry.kind === 'step' ? [plainPerformance(entry)] : performancesOfGroup(entry, forms, hasSides),
     }))
     .filter(({ performances }) => performances.length > 0)
   const closing = pieces.findIndex(({ performances }) => isClosingPart(performances[0]!.step.part))

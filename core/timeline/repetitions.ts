@@ -124,7 +124,8 @@ export function addRepetitions(
   const whole = thereFor(units[start]?.so ?? null)
   const stations = stationsOf(whole.form)
   const partsOf = insidesOf(whole.form, stations, whole.phases, item)
-  const inAll = units.filter((unit) => !isWatched(unit)).length
+  const isLayered = units.length > 0 && units[0]!.so !== null
+  const inAll = isLayered ? units.filter((unit) => !isWatched(unit)).length : units.length
   const plainScale = builder.paceScale
   const plainRatio = builder.ratio
   for (let index = start; index < units.length; index += 1) {
@@ -265,7 +266,7 @@ function addBreaths(
       placeOf(index === from && from > 0 ? { ...place, begins: true } : place, inside),
       false,
     )
-    if (index === half) addHeldBreaths(builder, holdBreaths, counted, { move, place })
+    if (holdBreaths > 0 && index === half) addHeldBreaths(builder, holdBreaths, counted, { move, place })
   }
 }
 

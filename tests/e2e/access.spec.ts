@@ -38,7 +38,7 @@ test('assembling and following are free of findings, by day and by night', async
   await assemble(page, 'Trial', ['Draw the bow', 'Settle'])
   await expectNoFindings()
   await page.getByRole('button', { name: 'Add rounds' }).click()
-  await page.locator('[data-entry]').first().locator('.name').click()
+  await page.locator('[data-entry]').first().locator('.name strong').click()
   await page.getByRole('button', { name: 'Fit', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Leave it as it was' })).toBeVisible()
   await expectNoFindings()

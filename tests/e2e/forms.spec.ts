@@ -28,7 +28,7 @@ test('a form of my own is written down, found, used and changed', async ({ page 
   await expect(page.getByRole('heading', { name: 'Draw the long net' })).toBeVisible()
 
   await goTo(page, 'Forms')
-  await page.getByRole('searchbox', { name: 'Search forms' }).fill('long ne')
+  await page.getByRole('searchbox', { name: 'Search forms' }).fill('long net')
   await expect(page.getByText('1 form', { exact: true })).toBeVisible()
   await page.reload()
   await page.getByLabel('only mine').check()
@@ -170,7 +170,7 @@ test('a form is read from plain lines, with what was not understood said, and st
   await page.getByRole('button', { name: 'Keep this form' }).click()
   await expect(page.getByText('8 times each side (from 4 to 16)')).toBeVisible()
   await expect(page.getByRole('region', { name: 'One repetition, as I do it' })).toHaveText(
-    /Rise.*in.*Stay.*hold × 0\.25.*Sink.*out/,
+    /Rise.*in 4 counts.*Stay.*hold 1 counts.*Sink.*out 8 counts/,
   )
   await expect(page.getByText('one side, then the other')).toBeVisible()
 

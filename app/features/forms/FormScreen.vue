@@ -6,6 +6,7 @@ import { useFollowStore } from '~/shared/store/follow'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
 import {
+  phaseLengthPhrase,
   AREA_WORDS,
   COUNTING_WORDS,
   PART_WORDS,
@@ -168,7 +169,8 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
               >
                 <strong>{{ phase.cue }}</strong>
                 <span class="small"
-                  >{{ BREATH_NAMES[phase.breath] }}{{ phase.length === 1 ? '' : ` × ${phase.length}` }}</span
+                  >{{ BREATH_NAMES[phase.breath]
+                  }}{{ phase.length === 1 && !phase.unit ? '' : ` ${phaseLengthPhrase(phase)}` }}</span
                 >
               </li>
             </ol>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BreathKind, Phase } from '#core/forms'
+import { phaseLengthPhrase } from '~/shared/words/practice'
 
 /**
  * One repetition as a strip of phases, each as long as its share: pull an end to lengthen, choose one to change it. By keys: left
@@ -38,15 +39,6 @@ const UNITS = [
   { value: 'counts', name: 'counts' },
   { value: 'seconds', name: 'seconds' },
 ]
-/** "× 1.5", "4 counts", "5 s at most 8 s". */
-const lengthWords = ({ length, unit, mostSeconds }: Phase) =>
-  [
-    unit === 'counts' ? `${length} counts` : unit === 'seconds' ? `${length} s` : `× ${length}`,
-    mostSeconds !== undefined && `at most ${mostSeconds} s`,
-  ]
-    .filter(Boolean)
-    .join(', ')
-
 const rounded = (length: number) => Math.round(Math.min(MOST, Math.max(LEAST, length)) * 100) / 100
 const withPhase = (index: number, part: Partial<Phase>) =>
   phases.value.map((phase, at) => (at === index ? { ...phase, ...part } : phase))
@@ -118,7 +110,7 @@ function pull(event: PointerEvent, index: number) {
         :class="[phase.breath, { chosen: index === chosen }]"
         role="option"
         :aria-selected="index === chosen"
-        :aria-label="`Phase ${index + 1}: ${phase.cue || 'no cue'}, ${BREATH_NAMES[phase.breath]}, length ${lengthWords(phase)}`"
+        :aria-label="`Phase ${index + 1}: ${phase.cue || 'no cue'}, ${BREATH_NAMES[phase.breath]}, length ${phaseLengthPhrase(phase)}`"
         :tabindex="index === chosen ? 0 : -1"
         :style="{ flexGrow: phase.length }"
         @click="chosen = index"
@@ -127,7 +119,8 @@ function pull(event: PointerEvent, index: number) {
       >
         <strong>{{ phase.cue || '…' }}</strong>
         <span class="small"
-          >{{ BREATH_NAMES[phase.breath] }}{{ phase.length === 1 && !phase.unit ? '' : ` ${lengthWords(phase)}` }}</span
+          >{{ BREATH_NAMES[phase.breath]
+          }}{{ phase.length === 1 && !phase.unit ? '' : ` ${phaseLengthPhrase(phase)}` }}</span
         >
         <span class="end" aria-hidden="true" @pointerdown.prevent="pull($event, index)" />
       </div>

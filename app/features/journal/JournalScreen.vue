@@ -129,7 +129,9 @@ async function keepElsewhere() {
                 }}<template v-if="session.pausedSeconds >= 1"
                   >, paused {{ durationPhrase(session.pausedSeconds) }}</template
                 >; closing {{ durationPhrase(session.closingSeconds) }} after
-                {{ durationPhrase(session.movingSeconds) }} of moving.
+                {{ durationPhrase(session.movingSeconds) }} of moving<template v-if="session.elsewhereSeconds"
+                  >, {{ durationPhrase(session.elsewhereSeconds) }} of it elsewhere</template
+                >.
               </p>
               <p v-else class="small soft">Practised elsewhere, entered by hand.</p>
               <div class="row">

@@ -91,9 +91,26 @@ li {
   min-height: calc(var(--line) * 0.95);
   border-bottom: 1px solid var(--pb-line);
 }
+/* The drawings are as tall as a line and no taller: the card stays one page. */
+li :deep(.feet) {
+  width: calc(var(--line) * 0.95);
+  height: calc(var(--line) * 0.88);
+}
+li :deep(.breath) {
+  width: calc(var(--line) * 1.1);
+  height: calc(var(--line) * 0.5);
+}
 .stance {
   font-size: 0.75em;
   color: var(--pb-soft);
+}
+@media screen and (max-width: 700px) {
+  li {
+    grid-template-columns: minmax(0, 1.4fr) minmax(0, 1.25fr) minmax(0, 0.8fr);
+  }
+  li :deep(.form-picture) {
+    display: none;
+  }
 }
 @media print {
   .no-print {

@@ -147,6 +147,12 @@ const words = computed(() => {
   width: 14rem;
   height: 5.4rem;
 }
+.grand {
+  flex-wrap: wrap;
+}
+.grand svg {
+  max-width: 100%;
+}
 .foot {
   fill: var(--pb-ink);
   stroke: var(--pb-ink);

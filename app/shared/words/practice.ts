@@ -9,6 +9,7 @@ import {
   type Form,
   type LearningStage,
   type MeetingMove,
+  type Phase,
   STANCE_NAMES,
   type Side,
   type SideOrder,
@@ -314,3 +315,12 @@ export const SENSATION_WORDS: Record<Sensation, string> = {
   heaviness: 'heaviness',
   ease: 'ease',
 }
+
+/** "× 1.5", "4 counts", "5 s, at most 8 s". */
+export const phaseLengthPhrase = ({ length, unit, mostSeconds }: Phase): string =>
+  [
+    unit === 'counts' ? `${length} counts` : unit === 'seconds' ? `${length} s` : `× ${length}`,
+    mostSeconds !== undefined && `at most ${mostSeconds} s`,
+  ]
+    .filter(Boolean)
+    .join(', ')

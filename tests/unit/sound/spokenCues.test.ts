@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
+import { USUAL_HOUSE_RULES } from '#core/forms'
 import { guessedSeconds, spokenCues, type Phrase, type VoiceSettings } from '#core/sound'
 import { compileTimeline } from '#core/timeline'
 import { aForm, aPlan, FREE_MOVE, NO_WAITING, planArbitrary } from '../../helpers'
