@@ -1,5 +1,4 @@
-import type { ArcPart, Form } from '../forms'
-import { ARC_PARTS, writeFormWords } from '../forms'
+import { ARC_PARTS, writeFormWords, type ArcPart, type Form } from '../forms'
 import {
   LIMITS,
   BUILD_STAGES,

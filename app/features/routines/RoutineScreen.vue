@@ -220,6 +220,7 @@ const some = computed(() =>
           :entries="routine.entries"
           :selected="some"
           :seconds-by-step="secondsByStep"
+          :rests-between="routine.between !== undefined"
           @entries="change({ ...routine!, entries: $event }, 'Moved.')"
           @choose="choose"
           @move="move"

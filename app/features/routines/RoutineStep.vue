@@ -10,7 +10,12 @@ import EntryButtons from './EntryButtons.vue'
 import StepLayers from './StepLayers.vue'
 
 /** One step of a routine: its form, count, part and rest, with the time that it takes. */
-const props = defineProps<{ step: Step; seconds: number }>()
+const props = defineProps<{
+  step: Step
+  seconds: number
+  /** What lies between the pieces takes the place of its own rest. */
+  restsBetween?: boolean
+}>()
 const emit = defineEmits<{
   change: [change: Partial<Omit<Step, 'kind' | 'id'>>]
   earlier: []
@@ -144,7 +149,7 @@ const countAt = (direction: 1 | -1) =>
       :aria-label="`Part of the arc for ${name}`"
       @update:model-value="emit('change', { part: $event })"
     />
-    <span class="rest small"
+    <span v-if="!restsBetween" class="rest small"
       >rest
       <Select
         size="small"

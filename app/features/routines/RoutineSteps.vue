@@ -25,6 +25,8 @@ const props = defineProps<{
   entries: Entry[]
   selected: string[]
   secondsByStep: Map<string, number>
+  /** What lies between the entries takes the place of their own rests. */
+  restsBetween: boolean
 }>()
 const emit = defineEmits<{
   entries: [entries: Entry[]]
@@ -167,6 +169,7 @@ const intoRounds = {
           v-if="entry.kind === 'step'"
           :step="entry"
           :seconds="secondsByStep.get(entry.id) ?? 0"
+          :rests-between="restsBetween"
           @change="emit('step', entry.id, $event)"
           @earlier="move(entry.id, -1)"
           @later="move(entry.id, 1)"
@@ -267,6 +270,7 @@ const intoRounds = {
               <RoutineStep
                 :step="step"
                 :seconds="secondsByStep.get(step.id) ?? 0"
+                :rests-between="entry.between !== undefined"
                 @change="emit('step', step.id, $event)"
                 @earlier="move(step.id, -1)"
                 @later="move(step.id, 1)"
