@@ -1,4 +1,4 @@
-import type { Form, VersionKind } from '../forms'
+import { wayFor, type Form, type VersionKind, type Way } from '../forms'
 import type { Routine, Step } from './types'
 
 /** How all of a session is done today, wherever a form has that: sitting, with weights or without, higher, holding on. */
@@ -19,20 +19,21 @@ function stepsWith({ entries }: Routine, forms: readonly Form[]): { step: Step; 
 
 /**
  * A routine as it is done today: each form that has the version in it (with weights of so many kilograms), whatever its layers said of
- * versions; others as they were. `plain` takes weights off, and nothing else.
+ * versions; others as they were. `plain` takes weights off, and nothing else. What is planned sitting stays so: nobody is stood up by weights.
  */
 export function inVersionToday(
   routine: Routine,
-  forms: readonly Form[],
+  { forms, ways }: { forms: readonly Form[]; ways: readonly Way[] },
   version: TodayVersion,
   weightKg?: number,
 ): Routine {
   const has = new Map(stepsWith(routine, forms).map(({ step, form }) => [step.id, form]))
   const change = (step: Step): Step => {
     const form = has.get(step.id)
-    const isWeighted = form?.versions.some(({ kind }) => kind === 'weighted') ?? false
-    const takes = version === 'plain' ? isWeighted : (form?.versions.some(({ kind }) => kind === version) ?? false)
-    if (!takes) return step
+    const planned = wayFor(step, ways)?.version
+    if (planned === 'seated') return step
+    const offers = form?.versions.some(({ kind }) => kind === version) ?? false
+    if (version === 'plain' ? planned !== 'weighted' : !offers) return step
     const layers = step.layers?.map(({ from, so: { version: _, ...so } }) => ({
       from,
       so: version === 'seated' && so.stage === 'whole' ? { ...so, stage: 'seated' as const } : so,

@@ -117,7 +117,7 @@ function insideOf(segment: Segment, before: Segment | undefined, occurrence: Occ
 }
 
 /**
- * What becomes otherwise within a step: how it is led, sitting or standing, the version, in and out the other way; and that a repetition is
+ * What becomes otherwise within a step: how it is led, sitting or standing, the version; and that a repetition is
  * held where it is.
  */
 function changeOf(segment: Segment, before: Segment | undefined, occurrence: Occurrence): Wish[] {

@@ -108,7 +108,7 @@ export const useFollowStore = defineStore('follow', () => {
   function doToday(version: TodayVersion | null, weightKg?: number) {
     if (!asPlanned || state.value?.status !== 'ready') return
     const { leader, plan } = state.value
-    const routine = version ? inVersionToday(asPlanned, person.forms, version, weightKg) : asPlanned
+    const routine = version ? inVersionToday(asPlanned, person.setting, version, weightKg) : asPlanned
     const { elsewhereSeconds } = plan
     const today = { ...planOf(routine, person), ...(elsewhereSeconds === undefined ? {} : { elsewhereSeconds }) }
     state.value = { ...readyRunner(today), leader }
