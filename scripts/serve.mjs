@@ -1,6 +1,7 @@
 // npm start, and npm run demo: the production server on this machine.
 import { spawn } from 'node:child_process'
 import { ensureBuild, ensurePackages, freePort, ROOT } from './prepare.mjs'
+import { SERVER_MEMORY } from './serverMemory.mjs'
 
 const demo = process.argv.includes('--demo')
 ensurePackages()
@@ -10,6 +11,7 @@ const server = spawn(process.execPath, ['.output/server/index.mjs'], {
   cwd: ROOT,
   stdio: ['ignore', 'ignore', 'inherit'],
   env: {
+    ...SERVER_MEMORY,
     ...process.env,
     NODE_ENV: 'production',
     HOST: process.env.HOST ?? '127.0.0.1',

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process'
+import { SERVER_MEMORY } from '../../scripts/serverMemory.mjs'
 
 export const CHROMIUM = process.env.PEBBLEBROOK_CHROMIUM ?? '/usr/bin/chromium'
 export const CHROMIUM_ARGS = [
@@ -16,7 +17,13 @@ export async function startServer(
   demo = false,
 ): Promise<{ address: string; pid: number; stop: () => void }> {
   const server = spawn(process.execPath, ['.output/server/index.mjs'], {
-    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', PEBBLEBROOK_DEMO: demo ? '1' : '0' },
+    env: {
+      ...SERVER_MEMORY,
+      ...process.env,
+      PORT: String(port),
+      HOST: '127.0.0.1',
+      PEBBLEBROOK_DEMO: demo ? '1' : '0',
+    },
     stdio: 'ignore',
   })
   const address = `http://127.0.0.1:${port}`

@@ -1,4 +1,5 @@
 import type { H3Event } from 'h3'
+import { noAnswer } from './faults'
 
 /** The largest body that a route reads: 1 MB. */
 export const MOST_BODY_BYTES = 1_000_000
@@ -41,8 +42,18 @@ function readLimited(event: H3Event): Promise<Buffer> {
   })
 }
 
-/** A body of at most 1 MB as text. Throws 413, or 408 when it does not come. */
+/** So many bodies are read at once; what comes besides is asked to come again, as each may be a megabyte in memory. */
+const MOST_READ_AT_ONCE = 12
+let readNow = 0
+
+/** A body of at most 1 MB as text. Throws 413, 408 when it does not come, or 429 when too many come at once. */
 export async function readLimitedText(event: H3Event): Promise<string> {
   if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BODY_BYTES) throw tooLarge()
-  return (await readLimited(event)).toString('utf8')
+  if (readNow >= MOST_READ_AT_ONCE) throw noAnswer(event, 'busy')
+  readNow += 1
+  try {
+    return (await readLimited(event)).toString('utf8')
+  } finally {
+    readNow -= 1
+  }
 }

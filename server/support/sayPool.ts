@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import workerCode from '#say-worker'
+import { serverPlaces } from './places'
 import { createThreadPool } from './threadPool'
 import type { SayQuestion, SayAnswer } from '../sayWorker'
 
@@ -21,7 +22,7 @@ async function compiled(): Promise<WebAssembly.Module> {
 }
 
 /** The one thread in which words are said. */
-export const sayPool = createThreadPool<SayQuestion, SayAnswer>(1, async () => {
+export const sayPool = createThreadPool<SayQuestion, SayAnswer>(serverPlaces, 1, async () => {
   voice ??= compiled()
   const workerData = await voice.catch((error: unknown) => {
     voice = null

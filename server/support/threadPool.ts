@@ -1,4 +1,5 @@
 import type { Worker } from 'node:worker_threads'
+import type { Places } from './places'
 
 /** So many questions may wait; whoever comes then is asked to come again. */
 const MOST_WAITING = 6
@@ -32,8 +33,9 @@ export interface ThreadPool<Question, Answer> {
   close: (withinMs: number) => Promise<void>
 }
 
-/** A pool of at most so many threads, each made when it is first needed. */
+/** A pool of at most so many threads, each made when it is first needed; one works only at a place that is free. */
 export function createThreadPool<Question, Answer>(
+  places: Places,
   mostThreads: number,
   makeThread: () => Worker | Promise<Worker>,
 ): ThreadPool<Question, Answer> {
@@ -45,12 +47,13 @@ export function createThreadPool<Question, Answer>(
   let isClosing = false
 
   function next() {
-    while (waiting.length > 0 && (idle.length > 0 || running.size + coming < mostThreads)) {
+    while (waiting.length > 0 && (idle.length > 0 || running.size + coming < mostThreads) && places.take()) {
       const job = waiting.shift()!
       const thread = idle.pop()
       if (job.isGone()) {
         if (thread) idle.push(thread)
         job.reject(new NoAnswerError('closing'))
+        places.give()
       } else if (thread) work(job, thread)
       else void begin(job)
     }
@@ -67,6 +70,7 @@ export function createThreadPool<Question, Answer>(
       work(job, thread)
     } catch {
       job.reject(new NoAnswerError('tooMuch'))
+      places.give()
     } finally {
       coming -= 1
     }
@@ -77,7 +81,7 @@ export function createThreadPool<Question, Answer>(
     const job = over(thread)
     idle.push(thread)
     job?.resolve(answer)
-    next()
+    if (job) places.give()
     setTimeout(() => letGo(thread), IDLE_MS).unref()
   }
 
@@ -108,9 +112,11 @@ export function createThreadPool<Question, Answer>(
     letGo(thread)
     void thread.terminate()
     job?.reject(new NoAnswerError(isClosing ? 'closing' : 'tooMuch'))
-    next()
+    if (job) places.give()
+    else next()
   }
 
+  places.onFree(next)
   return {
     isBusy: () => isClosing || waiting.length >= MOST_WAITING,
     ask(question, isGone) {

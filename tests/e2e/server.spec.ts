@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process'
+import { request as httpRequest } from 'node:http'
 import { expect, test } from '@playwright/test'
 
 test('what is asked in another way than it can be is answered as such, in JSON', async ({ request }) => {
@@ -89,4 +90,23 @@ test('asked to go while it works, the server is gone within five seconds, and an
   // Five seconds, and two more for a busy machine to notice.
   expect((await gone) - askedAt).toBeLessThan(7000)
   for (const status of await Promise.all(answers)) expect([200, 503, 0]).toContain(status)
+})
+
+test('bodies that come slowly are read so many at once; whoever comes besides is asked to come again, and soon may', async ({
+  baseURL,
+}) => {
+  const headers = { 'content-type': 'application/json', 'content-length': '10' }
+  const slow = Array.from({ length: 12 }, () => {
+    const asked = httpRequest(`${baseURL}/api/check`, { method: 'POST', headers })
+    const answered = new Promise<number>((resolve) => asked.on('response', ({ statusCode }) => resolve(statusCode!)))
+    asked.write('{')
+    return { asked, answered }
+  })
+  const ask = async () =>
+    await fetch(`${baseURL}/api/check`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })
+  await expect.poll(async () => (await ask()).status).toBe(429)
+  expect((await ask()).headers.get('retry-after')).toBe('2')
+  for (const { asked } of slow) asked.end('        }')
+  for (const { answered } of slow) expect([400, 429]).toContain(await answered)
+  await expect.poll(async () => (await ask()).status).toBe(400)
 })

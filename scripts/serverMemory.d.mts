@@ -1,0 +1,1 @@
+export const SERVER_MEMORY: Record<string, string>

@@ -1,0 +1,33 @@
+import { availableParallelism } from 'node:os'
+
+/** Places at which threads of several pools may work at the same time. */
+export interface Places {
+  /** Take one; false where none is free. */
+  take: () => boolean
+  /** Give one back: whoever waits is told, in turn. */
+  give: () => void
+  /** Be told whenever one is free. */
+  onFree: (listener: () => void) => void
+}
+
+export function createPlaces(most: number): Places {
+  let taken = 0
+  const listeners: (() => void)[] = []
+  return {
+    take() {
+      if (taken >= most) return false
+      taken += 1
+      return true
+    },
+    give() {
+      taken -= 1
+      // In turn: whoever was told first comes last the next time, so that no pool starves another.
+      for (const listener of [...listeners]) listener()
+      if (listeners.length > 1) listeners.push(listeners.shift()!)
+    },
+    onFree: (listener) => void listeners.push(listener),
+  }
+}
+
+/** The places of this server: one processor is left to everything else, and what works at once holds memory at once. */
+export const serverPlaces = createPlaces(Math.max(1, Math.min(3, availableParallelism() - 1)))
