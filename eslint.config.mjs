@@ -57,7 +57,7 @@ const roomRules = ROOMS.map((room, place) => ({
 }))
 
 /** The features of the application: each stands on core and shared, none on another. */
-const FEATURES = ['today', 'forms', 'routines', 'follow', 'breath', 'journal', 'settings', 'exchange']
+const FEATURES = ['today', 'forms', 'routines', 'follow', 'breath', 'journal', 'settings', 'exchange', 'series']
 
 const noImport = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
 const NO_PAGES = {

@@ -1,5 +1,5 @@
 import { readEntry, type CatalogueEntry } from '#core/forms'
-import type { Routine } from '#core/routine'
+import type { Routine, Series } from '#core/routine'
 import arrive from './catalogue/arrive.json'
 import balanceAndWalking from './catalogue/balance-and-walking.json'
 import breathTraining from './catalogue/breath-training.json'
@@ -26,6 +26,7 @@ import closingMore from './catalogue/closing-more.json'
 import { demoPerson as demoPersonOf, type DemoScenario } from './demo/demoPerson'
 import demo from './demo/scenario.json'
 import routines from './routines.json'
+import series from './series.json'
 
 // The files are checked against the schemas in tests/unit/data.test.ts; here they are only named.
 
@@ -60,6 +61,15 @@ export const CATALOGUE = ENTRIES.map(readEntry)
 
 /** The shipped routines of about 4, 12 and 25 minutes. */
 export const SHIPPED_ROUTINES = routines as Routine[]
+
+/** What ships, by its ids: what an archive may name besides what it holds. */
+export const SHIPPED_IDS = {
+  shippedFormIds: CATALOGUE.map(({ id }) => id),
+  shippedRoutineIds: SHIPPED_ROUTINES.map(({ id }) => id),
+}
+
+/** Shipped series: taken up by a copy. */
+export const SHIPPED_SERIES = series as Series[]
 
 /** The forms that close a routine which has no closing of its own, when it is closed early. */
 export const SPARE_CLOSING = ['three-sweeps', 'settle']

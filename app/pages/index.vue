@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import SeriesNext from '~/features/series/SeriesNext.vue'
 import TodayScreen from '~/features/today/TodayScreen.vue'
 </script>
 
 <template>
-  <TodayScreen />
+  <TodayScreen>
+    <template #series><SeriesNext /></template>
+  </TodayScreen>
 </template>

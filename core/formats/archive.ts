@@ -5,7 +5,7 @@ import { upgraded } from './migrations'
 import { checkItem, LISTS, PERSON_LISTS, personSchema, type ListName, type PersonData } from './person'
 
 export const ARCHIVE_FORMAT = 'pebblebrook-archive'
-export const ARCHIVE_VERSION = 3
+export const ARCHIVE_VERSION = 4
 
 /** All of a person's data in one open JSON file. See docs/formats.md. */
 export interface Archive {
@@ -47,6 +47,8 @@ export type ReadArchive = { ok: true; value: Archive; notes: string[] } | { ok: 
 export interface ReadOptions {
   /** The forms that routines may name besides the person's own. */
   shippedFormIds: Iterable<string>
+  /** The routines that series may name besides the person's own. */
+  shippedRoutineIds: Iterable<string>
   /** Told now and then how much of it has been checked, from 0 to 1. */
   onProgress?: (share: number) => void
 }
@@ -63,7 +65,7 @@ export function readArchive(text: string, options: ReadOptions): ReadArchive {
 }
 const refused = (message: string): ReadArchive => ({ ok: false, faults: [shortFault({ path: 'the file', message })] })
 
-function readValue(value: unknown, { shippedFormIds, onProgress }: ReadOptions): ReadArchive {
+function readValue(value: unknown, { onProgress, ...shipped }: ReadOptions): ReadArchive {
   const framed = validate(archiveSchema, frameOf(value), 'the archive')
   if (!framed.ok) return framed
   const person = (value as { person: Record<ListName, unknown[]> }).person
@@ -88,7 +90,7 @@ function readValue(value: unknown, { shippedFormIds, onProgress }: ReadOptions):
   const archive = value as Archive
   const double = doubleIds(archive.person)
   if (double.length > 0) return { ok: false, faults: double.slice(0, MOST_FAULTS) }
-  return { ok: true, value: archive, notes: whatIsGone(archive.person, shippedFormIds) }
+  return { ok: true, value: archive, notes: whatIsGone(archive.person, shipped) }
 }
 
 /** The archive with its lists empty, to check what is around them first: whatever is no list stays, to be told. */
@@ -116,11 +118,20 @@ function doubleIds(person: PersonData): Fault[] {
 }
 
 /** What ways and routines name that is nowhere. A form may have been removed since; what named it is no less one's own. */
-function whatIsGone(person: PersonData, shippedFormIds: Iterable<string>): string[] {
+function whatIsGone(
+  person: PersonData,
+  { shippedFormIds, shippedRoutineIds }: Omit<ReadOptions, 'onProgress'>,
+): string[] {
   const formIds = new Set([...shippedFormIds, ...person.forms.map(({ id }) => id)])
   const wayIds = new Set(person.ways.map(({ id }) => id))
   const gone = new Set<string>()
   for (const { formId } of person.ways) if (!formIds.has(formId)) gone.add(`A way is of the form ${formId}`)
+  const routineIds = new Set([...shippedRoutineIds, ...person.routines.map(({ id }) => id)])
+  for (const { name, lessons } of person.series) {
+    for (const { routineId } of lessons) {
+      if (!routineIds.has(routineId)) gone.add(`“${name}” names the routine ${routineId}`)
+    }
+  }
   for (const routine of person.routines) {
     for (const formId of formIdsOf(routine)) {
       if (!formIds.has(formId)) gone.add(`“${routine.name}” names the form ${formId}`)

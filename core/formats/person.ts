@@ -28,7 +28,14 @@ import {
   type Way,
 } from '../forms'
 import { restPlanSchema, sessionSchema, type RestPlan, type SessionRecord } from '../journal'
-import { routineSchema, routineVersionSchema, type Routine, type RoutineVersion } from '../routine'
+import {
+  routineSchema,
+  routineVersionSchema,
+  seriesSchema,
+  type Routine,
+  type RoutineVersion,
+  type Series,
+} from '../routine'
 import { REMOTE_ACTIONS, type RemoteInput, type RemoteRule } from '../runner'
 import { COUNTS_SAID, TIMBRES, VOICES, type SoundSettings, type VoiceSettings } from '../sound'
 
@@ -93,6 +100,7 @@ export interface PersonData {
   breathMeasures: BreathMeasure[]
   stages: StageEntry[]
   recordings: Recording[]
+  series: Series[]
 }
 
 /** What a person has many of, each kind in a list of its own. */
@@ -105,6 +113,7 @@ export const PERSON_LISTS = [
   'breathMeasures',
   'stages',
   'recordings',
+  'series',
 ] as const satisfies readonly (keyof PersonData)[]
 export type ListName = (typeof PERSON_LISTS)[number]
 
@@ -133,6 +142,7 @@ export const newPerson = (): PersonData => ({
   breathMeasures: [],
   stages: [],
   recordings: [],
+  series: [],
 })
 
 const inputSchema = yup
@@ -199,6 +209,7 @@ export const LISTS: { [List in ListName]: { item: yup.ISchema<PersonData[List][n
   breathMeasures: { item: measureSchema, most: 50_000 },
   stages: { item: stageSchema, most: 50_000 },
   recordings: { item: recordingSchema, most: 2000 },
+  series: { item: seriesSchema, most: 500 },
 }
 const listOf = <List extends ListName>(list: List) =>
   strictList<PersonData[List][number]>(LISTS[list].item as yup.ISchema<PersonData[List][number]>, LISTS[list].most)
@@ -213,6 +224,7 @@ export const personSchema = strictObject<PersonData>({
   breathMeasures: listOf('breathMeasures'),
   stages: listOf('stages'),
   recordings: listOf('recordings'),
+  series: listOf('series'),
 })
 
 /** Check one item of a list by its own schema; `inside` is where it stands, for the sentences. */

@@ -18,7 +18,7 @@ function heldStep<Step extends PlannedStep>(step: Step): Step {
 /** The record of a followed session, still without words, within what a record can hold; `before` is how it felt at the start. */
 export function recordOf(
   outcome: SessionOutcome,
-  about: { id: string; routineId: string | null; title: string; timeZone: string; before?: Felt },
+  about: Pick<SessionRecord, 'id' | 'routineId' | 'title' | 'timeZone' | 'lesson' | 'companions'> & { before?: Felt },
 ): SessionRecord {
   const { elsewhereSeconds } = outcome
   // What was done elsewhere came just before: the practice began with it, and it moved.
@@ -37,6 +37,8 @@ export function recordOf(
     movingSeconds: within(outcome.movingSeconds + elsewhereSeconds),
     closingSeconds: within(outcome.closingSeconds),
     ...elsewhere,
+    ...(about.lesson ? { lesson: about.lesson } : {}),
+    ...(about.companions?.length ? { companions: about.companions } : {}),
     planned: outcome.planned.slice(0, MOST_STEPS).map(heldStep),
     done: outcome.done.slice(0, MOST_STEPS).map(heldStep),
     asides: outcome.deviations.slice(0, MOST_DEVIATIONS).map((deviation) => ({

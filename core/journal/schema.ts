@@ -10,6 +10,7 @@ import {
   oneOfOrNull,
   optionalNumberBetween,
   optionalObject,
+  optionally,
   strictList,
   strictObject,
   strictObjectOrNull,
@@ -21,8 +22,8 @@ import {
 } from '../basics'
 import type { BreathSeconds } from '../breath'
 import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS, WEIGHT_KG } from '../forms'
-import { DEVIATIONS, type Deviation, type DoneStep, type PlannedStep } from '../runner'
-import type { SideCounts } from '../timeline'
+import { DEVIATIONS, type Deviation, type DoneStep, type LessonTaken, type PlannedStep } from '../runner'
+import { companionsSchema, type SideCounts } from '../timeline'
 import { MOST_DEVIATIONS, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
 import { SENSATIONS, type Felt, type RestPlanEntry, type SessionRecord } from './types'
 
@@ -80,6 +81,8 @@ export const sessionSchema = strictObject<SessionRecord>({
   movingSeconds: seconds(),
   closingSeconds: seconds(),
   elsewhereSeconds: optionalNumberBetween(0, MOST_SESSION_SECONDS),
+  lesson: optionalObject<LessonTaken>({ seriesId: idSchema, lessonId: idSchema }),
+  companions: optionally(companionsSchema),
   planned: strictList(strictObject<PlannedStep>(stepRecord), MOST_STEPS),
   done: strictList(doneSchema, MOST_STEPS),
   asides: strictList(deviationSchema, MOST_DEVIATIONS),

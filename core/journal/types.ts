@@ -1,4 +1,5 @@
-import type { Deviation, DoneStep, PlannedStep } from '../runner'
+import type { Deviation, DoneStep, LessonTaken, PlannedStep } from '../runner'
+import type { Companion } from '../timeline'
 
 /** The quick scales asked before and after. Each runs from 1 to 5 in words; null is "not said". */
 export const FEELING_SCALES = ['energy', 'calm', 'ease'] as const
@@ -28,6 +29,10 @@ export interface SessionRecord {
   closingSeconds: number
   /** Of all this, what was practised elsewhere before the session began, which closed it. */
   elsewhereSeconds?: number
+  /** The lesson of a series that it was. */
+  lesson?: LessonTaken
+  /** Who practised with me, and how. Their practice is theirs: no figure of mine counts it. */
+  companions?: Companion[]
   planned: PlannedStep[]
   done: DoneStep[]
   /** Pauses, skips, additions and other changes of mind, in order. */

@@ -2,6 +2,16 @@
 export * from './types'
 export * from './layers'
 export { inVersionToday, versionsIn, type TodayVersion } from './today'
+export {
+  inStage,
+  LEARNED_PARTS,
+  LED_STAGES,
+  SERIES_LIMITS,
+  seriesSchema,
+  type LedStage,
+  type Lesson,
+  type Series,
+} from './series'
 export { LIMITS, routineSchema, routineVersionSchema } from './schema'
 export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry } from './edit'
 export {

@@ -9,6 +9,14 @@ export interface SessionPlan extends CompileInput {
   closing?: Step[]
   /** Seconds that were practised elsewhere just before: this session closes them, and they are recorded with it. */
   elsewhereSeconds?: number
+  /** The lesson of a series that it is. */
+  lesson?: LessonTaken
+}
+
+/** Which lesson of which series a session is. */
+export interface LessonTaken {
+  seriesId: string
+  lessonId: string
 }
 
 /** Who leads: the application at my pace, I by a signal for each repetition, or my breath by its turns. */

@@ -53,6 +53,7 @@ export function announcementOf(
     ...(!before || stanceChange || occurrence.stage === 'seated' ? [phrase(STANCE_PHRASES[occurrence.stance])] : []),
     ...versionPhrases(occurrence, before),
     ...notePhrases(occurrence, before),
+    ...companionPhrases(occurrence, before),
     ...sidePhrases(announce),
     ...standingLeg(announce, occurrence),
   ]
@@ -67,6 +68,35 @@ export function announcementOf(
 /** The version in which it is done, unless the one before was done so too; that one sits is said with the stance. */
 function versionPhrases({ version }: Occurrence, before: Occurrence | undefined): Phrase[] {
   return version && version !== 'seated' && before?.version !== version ? [phrase(VERSION_PHRASES[version])] : []
+}
+
+/** How each of those who practise with me does it, where that is not as it was: their names, and sitting, holding on, or resting. */
+function companionPhrases({ companions, formStance }: Occurrence, before: Occurrence | undefined): Phrase[] {
+  return companions.flatMap(({ name, version }, index) => {
+    const was = before?.companions[index]?.version ?? 'plain'
+    if (version === was) return []
+    const sat = was === 'seated' || was === 'rests'
+    const asMine = sat && formStance !== 'seated' ? PHRASES.standUp : PHRASES.wholeMovement
+    const how =
+      version === 'plain'
+        ? asMine
+        : version === 'rests'
+          ? PHRASES.rest
+          : version === 'seated'
+            ? STANCE_PHRASES.seated
+            : VERSION_PHRASES[version]
+    return [phrase(name), phrase(how)]
+  })
+}
+
+/**
+ * What the versions of those who practise with me change in a form, said as it begins: "Mira, only the arms rise and sink". Null where
+ * nothing is changed, or it is no longer news.
+ */
+export function companionChanges({ occurrences }: Timeline, occurrence: Occurrence): Utterance | null {
+  const isNews = !occurrences.slice(0, occurrence.index).some(({ formId }) => formId === occurrence.formId)
+  const phrases = occurrence.companions.flatMap(({ name, change }) => (change ? [phrase(name), phrase(change)] : []))
+  return isNews && phrases.length > 0 ? { atSeconds: occurrence.bodyStartSeconds + AFTER_BELL_SECONDS, phrases } : null
 }
 
 /** The leg that stands, where one does: a side alone does not tell. */

@@ -7,12 +7,12 @@ import {
   type Segment,
   type Timeline,
 } from '../timeline'
-import { announcementOf, sideAnnouncement, type Utterance } from './announcements'
+import { announcementOf, companionChanges, sideAnnouncement, type Utterance } from './announcements'
 import { MOST_NUMBER_SAID, phrase, PHRASES, sidePhrases, stagePhrase, STANCE_PHRASES, VERSION_PHRASES } from './phrases'
 import type { Cue, Phrase, VoiceSettings } from './types'
 
 /** What is most needed is heard when two would be said at once. */
-const RANKS = { announcement: 5, side: 4, last: 3, move: 2.5, count: 2, reminder: 2, movement: 1 }
+const RANKS = { announcement: 5, side: 4, last: 3, companions: 2.8, move: 2.5, count: 2, reminder: 2, movement: 1 }
 interface Wish extends Utterance {
   rank: number
 }
@@ -84,7 +84,12 @@ function announcements(timeline: Timeline, secondsOf: (phrases: readonly Phrase[
   }))
   if (timeline.segments.length === 0) return []
   const end = { rank: RANKS.announcement, atSeconds: timeline.totalSeconds + 2, phrases: [phrase(PHRASES.end)] }
-  return [...forms, ...sides, ...reminders, end]
+  const changes = timeline.occurrences.flatMap((occurrence): Wish[] => {
+    const said = companionChanges(timeline, occurrence)
+    // What would take longer than the exercise is seen only.
+    return said && secondsOf(said.phrases) < occurrence.bodySeconds ? [{ rank: RANKS.companions, ...said }] : []
+  })
+  return [...forms, ...sides, ...changes, ...reminders, end]
 }
 
 /** Repetitions and the breaths of a hold are counted aloud; a stretch of time and a rest are not. */

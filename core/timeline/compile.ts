@@ -10,6 +10,7 @@ import {
 import { soAt, type BuildStage, type Routine } from '../routine'
 import { TimelineBuilder } from './builder'
 import { performancesOf, piecesOf, type Performance } from './performances'
+import { companionsHere } from './companions'
 import { formsThere } from './manners'
 import { addRepetitions } from './repetitions'
 import {
@@ -197,6 +198,7 @@ function layOutItem(
     sideOrder: form.sides,
     effort: stage === 'whole' || stage === 'movement' ? form.effort : { ...form.effort, legs: 0, balance: 0 },
     reminders: form.reminders,
+    companions: companionsHere(known, setting.companions),
     counts:
       performance.stage === 'watch'
         ? counts.map(({ side }) => ({ side, count: 0 }))

@@ -116,6 +116,8 @@ export interface Occurrence {
   sideOrder: SideOrder
   effort: Effort
   reminders: string[]
+  /** How each of those who practise with me does it. */
+  companions: CompanionHere[]
   /** What was asked for, by side, in the unit of the counting. */
   counts: SideCounts
   /** From the announcement to the end of the rest after it. */
@@ -190,11 +192,28 @@ export interface PracticeSetting {
   ways: readonly Way[]
   pace: Pace
   rules: HouseRules
+  /** Who practises with me. */
+  companions?: readonly Companion[]
 }
 
 /** The setting of a session under way, in which things may be asked to go slower or faster. */
 export interface ScheduleSetting extends PracticeSetting {
   paceScales?: readonly PaceScale[]
+}
+
+/** Somebody who practises with me in one room, and how: as I do, sitting, holding a chair, standing higher. */
+export interface Companion {
+  name: string
+  version: CompanionVersion
+}
+export const COMPANION_VERSIONS = ['plain', 'seated', 'supported', 'higher'] as const
+export type CompanionVersion = (typeof COMPANION_VERSIONS)[number]
+
+/** How a companion does one form: `rests` where one who sits has no version of it. `change` is what that version changes, in a sentence. */
+export interface CompanionHere {
+  name: string
+  version: CompanionVersion | 'rests'
+  change: string
 }
 
 /** All that the Timeline of a routine follows from. */

@@ -5,6 +5,7 @@ import {
   numberOrNull,
   optionalYesOrNo,
   oneOf,
+  optionally,
   strictList,
   strictObject,
   wholeBetween,
@@ -22,7 +23,7 @@ import {
 } from '../forms'
 import { PURPOSES, TODAY_STATES, type FitRequest, type ProposeRequest } from '../compose'
 import { routineSchema } from '../routine'
-import type { CompileInput } from '../timeline'
+import { companionsSchema, type CompileInput } from '../timeline'
 
 /** What is asked to check a routine: what it is compiled from, with what is known of the person. */
 export interface CheckRequest extends CompileInput {
@@ -50,6 +51,7 @@ const compileFields: FieldsOf<CompileInput> = {
   ways: strictList(waySchema, 500),
   pace: paceSchema,
   rules: houseRulesSchema,
+  companions: optionally(companionsSchema),
 }
 
 /** The longest session that is fitted: six hours. */

@@ -12,7 +12,8 @@ import {
 } from '#core/breath'
 import type { Form, LearningStage } from '#core/forms'
 import { addDays, elsewhereRecord, recordOf, weekday, type Felt, type SessionRecord } from '#core/journal'
-import { stepsOf, type Routine } from '#core/routine'
+import { seriesState } from '#core/plan'
+import { inStage, stepsOf, type Routine, type Series } from '#core/routine'
 import {
   outcomeOf,
   readyRunner,
@@ -50,6 +51,8 @@ export interface DemoScenario {
   stages: { formId: string; stage: LearningStage; daysAgo: number }[]
   routines: Routine[]
   forms: Form[]
+  /** Followed whenever its next lesson is a routine that is practised anyway. */
+  series: { begunDaysAgo: number; series: Series }[]
 }
 
 export interface DemoShelf {
@@ -72,9 +75,17 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
     restPlan: [{ fromDay: firstDay, weekdays: scenario.restWeekdays }],
   }
 
+  const series = scenario.series.map(({ begunDaysAgo, series: each }) => {
+    const begunMs = instantMs(addDays(today, -begunDaysAgo), '12:00', timeZone)
+    return { ...each, begunAt: new Date(begunMs).toISOString() }
+  })
   const visits = visitsOf(scenario, today)
-  const sessions = visits.map(({ daysAgo, localTime, routineId, localDay }, number): SessionRecord => {
-    const routine = routines.find(({ id }) => id === routineId)!
+  const sessions: SessionRecord[] = []
+  for (const [number, { daysAgo, localTime, routineId, localDay }] of visits.entries()) {
+    const named = routines.find(({ id }) => id === routineId)!
+    const startMs = instantMs(localDay, localTime, timeZone) + Math.floor(chance() * 11 * 60_000)
+    const taken = lessonTaken(series, routineId, startMs, sessions, settings.dayEndsAtHour)
+    const routine = taken?.lesson.stage ? inStage(named, taken.lesson.stage) : named
     const used = new Set(stepsOf(routine).map(({ formId }) => formId))
     const plan: SessionPlan = {
       routine,
@@ -83,7 +94,6 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
       pace: paceInWeek(scenario, scenario.weeks - daysAgo / 7),
       rules: settings.rules,
     }
-    const startMs = instantMs(localDay, localTime, timeZone) + Math.floor(chance() * 11 * 60_000)
     const before = feltBefore(chance)
     const record = recordOf(outcomeOf(practise(plan, startMs, number + 1, scenario, chance))!, {
       id: `demo-${number + 1}`,
@@ -91,10 +101,12 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
       title: routine.name,
       timeZone,
       before,
+      ...(taken && { lesson: taken.taken }),
     })
     const words = scenario.words[Math.floor(chance() * scenario.words.length)] ?? ''
-    return { ...record, after: feltAfter(before, chance), sensations: chance() < 0.4 ? ['warmth'] : [], words }
-  })
+    const after = feltAfter(before, chance)
+    sessions.push({ ...record, after, sensations: chance() < 0.4 ? ['warmth'] : [], words })
+  }
 
   const elsewhere = scenario.elsewhere.map((visit, number) =>
     elsewhereRecord({
@@ -114,6 +126,7 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
     routineVersions: [],
     sessions: [...sessions, ...elsewhere].sort((one, other) => one.startedAt.localeCompare(other.startedAt)),
     recordings: [],
+    series,
     breathMeasures: measuresOf(scenario, today, timeZone),
     stages: scenario.stages.map(({ formId, stage, daysAgo }, number) => ({
       id: `demo-stage-${number + 1}`,
@@ -225,4 +238,20 @@ function feltBefore(chance: Chance): Felt {
 function feltAfter(before: Felt, chance: Chance): Felt {
   const after = (value: number | null) => (value === null ? null : scale(value - 0.6 + chance() * 2.4))
   return { energy: after(before.energy), calm: after(before.calm), ease: after(before.ease) }
+}
+
+/** The lesson that a session is, of the first series whose next one is that routine. */
+function lessonTaken(
+  all: readonly Series[],
+  routineId: string,
+  startMs: number,
+  sessions: readonly SessionRecord[],
+  dayEndsAtHour: number,
+) {
+  for (const series of all) {
+    if (startMs < Date.parse(series.begunAt!)) continue
+    const { next } = seriesState(series, sessions, '', dayEndsAtHour)
+    if (next?.routineId === routineId) return { lesson: next, taken: { seriesId: series.id, lessonId: next.id } }
+  }
+  return null
 }

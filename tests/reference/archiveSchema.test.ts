@@ -6,12 +6,11 @@ import Ajv2020 from 'ajv/dist/2020'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { newPerson, readArchive, toArchive, writeArchive } from '#core/formats'
-import { CATALOGUE, demoPerson } from '#data'
+import { CATALOGUE, demoPerson, SHIPPED_IDS } from '#data'
 import schema from '../../docs/archive.schema.json'
 import { planArbitrary } from '../helpers'
 
 const valid = new Ajv2020({ allErrors: true, strictTypes: false }).compile(schema)
-const shipped = CATALOGUE.map(({ id }) => id)
 const AT = '2026-03-01T06:30:00.000Z'
 const person = demoPerson('2026-03-01', 'UTC')
 const archive = () =>
@@ -22,7 +21,7 @@ const archive = () =>
 describe('what is written is good by the schema', () => {
   it('for the demo, with forms of its own', () => {
     expect(valid(JSON.parse(writeArchive(archive())))).toBe(true)
-    expect(readArchive(writeArchive(archive()), { shippedFormIds: shipped }).ok).toBe(true)
+    expect(readArchive(writeArchive(archive()), SHIPPED_IDS).ok).toBe(true)
   })
   it('for a person who has just come', () => expect(valid(toArchive(newPerson(), AT))).toBe(true))
   it('for any routine and form', () => {
@@ -38,7 +37,7 @@ describe('what is written is good by the schema', () => {
         }
         const text = writeArchive(toArchive(next, AT))
         expect(valid(JSON.parse(text))).toBe(true)
-        expect(readArchive(text, { shippedFormIds: [] }).ok).toBe(true)
+        expect(readArchive(text, { shippedFormIds: [], shippedRoutineIds: [] }).ok).toBe(true)
       }),
     )
   })
@@ -98,7 +97,7 @@ describe('schema and import refuse the same', () => {
       const spoilt = JSON.parse(JSON.stringify(withValueAt(small, path, spoil))) as unknown
       if (JSON.stringify(spoilt) === JSON.stringify(small)) continue
       const bySchema = valid(spoilt)
-      const byImport = readArchive(JSON.stringify(spoilt), { shippedFormIds: shipped }).ok
+      const byImport = readArchive(JSON.stringify(spoilt), SHIPPED_IDS).ok
       if (!bySchema) {
         refused += 1
         expect(byImport, `${path.join('.')} is refused by the schema alone`).toBe(false)

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { LEADERS, type Leader, type RunnerState } from '#core/runner'
 import { versionsIn, type TodayVersion } from '#core/routine'
+import type { Companion } from '#core/timeline'
 import { useFollowStore } from '~/shared/store/follow'
 import { STANCE_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
+import WhoPractises from './WhoPractises.vue'
 
 /** Before the first breath: what is coming, how it is now, and one key to begin. */
 const props = defineProps<{ state: RunnerState }>()
@@ -31,8 +33,13 @@ const todays = [
   ...versions.map((kind) => ({ value: kind as string, name: TODAY_WORDS[kind as keyof typeof TODAY_WORDS] })),
   ...(versions.includes('weighted') ? [{ value: 'plain', name: 'without weights' }] : []),
 ]
-watch([today, kilograms], ([chosen, weight]) => {
-  follow.doToday(chosen === PLANNED ? null : (chosen as TodayVersion), chosen === 'weighted' ? weight : undefined)
+const companions = ref<Companion[]>([])
+watch([today, kilograms, companions], ([chosen, weight, others]) => {
+  follow.doToday({
+    version: chosen === PLANNED ? null : (chosen as TodayVersion),
+    weightKg: chosen === 'weighted' ? weight : undefined,
+    companions: others,
+  })
 })
 const first = computed(() => props.state.timeline.occurrences[0])
 </script>
@@ -83,6 +90,7 @@ const first = computed(() => props.state.timeline.occurrences[0])
       </div>
       <label><input v-model="watchFirst" type="checkbox" /> Watch a round first, then join</label>
     </div>
+    <WhoPractises v-model="companions" />
     <div class="row">
       <Button size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
       <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />

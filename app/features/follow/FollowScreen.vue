@@ -10,6 +10,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { useReadableType } from '~/shared/ui/readableType'
 import { useNight } from '~/shared/ui/night'
 import { ACTION_WORDS } from '~/shared/words/commands'
+import { companionPhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import BreathWater from '~/shared/drawing/BreathWater.vue'
@@ -66,6 +67,8 @@ const coming = computed(() => {
   const form = state.value?.plan.forms.find(({ id }) => id === occurrence!.formId)
   return form ? { form, side: segment.saidSide } : null
 })
+/** What those who practise with me do otherwise. */
+const others = computed(() => follow.moment?.occurrence.companions.map(companionPhrase).filter(Boolean) ?? [])
 /** In a timed stillness the screen shows almost nothing. */
 const still = computed(() => {
   const moment = follow.moment
@@ -168,7 +171,16 @@ const halves = computed(() => person.settings.remote.halves && running.value)
         <span>{{ routine.name }}</span>
         <span v-if="follow.moment && !far">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
       </p>
-      <FollowNow v-if="words" :words="words" :far="far" :paused="!running" :beside="`${status} ${halves} ${pixels}`" />
+      <FollowNow
+        v-if="words"
+        :words="words"
+        :far="far"
+        :paused="!running"
+        :beside="`${status} ${halves} ${pixels} ${others.length}`"
+      />
+      <ul v-if="others.length > 0" class="others" aria-label="Those who practise with me">
+        <li v-for="other in others" :key="other">{{ other }}</li>
+      </ul>
       <div class="water">
         <BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" />
         <FormPicture
@@ -332,6 +344,11 @@ const halves = computed(() => person.settings.remote.halves && running.value)
 }
 .head span:last-child {
   white-space: nowrap;
+}
+.others {
+  padding: 0.4rem clamp(1rem, 3vw, 2.5rem) 0;
+  font-size: clamp(1.1rem, 2.6vw, 2.1rem);
+  overflow-wrap: anywhere;
 }
 .water {
   position: relative;

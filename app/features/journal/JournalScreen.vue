@@ -3,7 +3,7 @@ import { journalTotals, streaks, weeksOfStones, type SessionRecord } from '#core
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
-import { SENSATION_WORDS } from '~/shared/words/practice'
+import { companionsPhrase, SENSATION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, minutesPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import SessionTime from './SessionTime.vue'
@@ -34,6 +34,12 @@ const list = computed(() => person.sessions.slice(0, shown.value))
 const open = ref<string | null>(null)
 
 const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour, person.today.slice(0, 4))
+/** Of which series it was a lesson, and what that added; the series may be gone. */
+function lessonOf({ lesson }: SessionRecord): string {
+  const series = lesson && person.person.series.find(({ id }) => id === lesson.seriesId)
+  const adds = series?.lessons.find(({ id }) => id === lesson?.lessonId)?.adds
+  return series ? `${series.name}${adds ? `: ${adds}` : ''}` : ''
+}
 const plannedOf = (session: SessionRecord, stepId: string) => session.planned.find((step) => step.stepId === stepId)
 
 function remove(session: SessionRecord) {
@@ -95,6 +101,8 @@ async function keepElsewhere() {
             <p v-if="session.sensations?.length" class="small soft">
               {{ session.sensations.map((sensation) => SENSATION_WORDS[sensation]).join(', ') }}
             </p>
+            <p v-if="session.companions?.length" class="small">{{ companionsPhrase(session.companions) }}</p>
+            <p v-if="lessonOf(session)" class="small">{{ lessonOf(session) }}</p>
             <p v-if="session.words" class="words">{{ session.words }}</p>
             <div v-if="open === session.id" class="details">
               <table v-if="session.done.length > 0">

@@ -122,6 +122,7 @@ function remove(routine: Routine) {
         </li>
       </ul>
     </section>
+    <slot name="series" />
     <ConfirmDialog />
   </div>
 </template>

@@ -20,7 +20,7 @@ async function close(kind: ClosingKind) {
   const time = { nowMs: () => performance.now(), withinMs: WITHIN_MS }
   const routine = closeAfter(minutes.value * 60, kind, { ...setting, forms }, forms, time)
   if (!routine) return
-  follow.prepare(routine, minutes.value * 60)
+  follow.prepare(routine, { elsewhereSeconds: minutes.value * 60 })
   await navigateTo('/follow')
 }
 </script>

@@ -105,6 +105,7 @@ async function begin(routineId: string) {
           </li>
         </ul>
         <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
+        <slot name="series" />
         <CloseAfter />
       </section>
     </div>

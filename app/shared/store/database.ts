@@ -15,7 +15,7 @@ import {
   type Settings,
 } from '#core/formats'
 import type { SessionRecord, Felt } from '#core/journal'
-import type { Routine, RoutineVersion } from '#core/routine'
+import type { Routine, RoutineVersion, Series } from '#core/routine'
 import type { Command, RunningSession } from '#core/runner'
 
 /** The person's own data and the demo live in databases apart, so that neither can touch the other. */
@@ -62,6 +62,7 @@ export interface PebblebrookSchema extends DBSchema {
   breathMeasures: { key: string; value: BreathMeasure }
   stages: { key: string; value: StageEntry }
   recordings: { key: string; value: Recording }
+  series: { key: string; value: Series }
 }
 
 export type Database = IDBPDatabase<PebblebrookSchema>
@@ -123,6 +124,8 @@ export const MIGRATIONS: readonly Migration[] = [
       await kept.delete(name as never)
     }
   },
+  // 4 to 5: series.
+  (database) => void database.createObjectStore('series', { keyPath: 'id' }),
 ]
 
 const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }

@@ -14,9 +14,10 @@ import {
   type CommandName,
   type NewRemainder,
   type RunnerState,
+  type SessionPlan,
 } from '#core/runner'
 import type { Cue } from '#core/sound'
-import { endSeconds, momentAt } from '#core/timeline'
+import { endSeconds, momentAt, type Companion } from '#core/timeline'
 import { SPARE_CLOSING } from '#data'
 import { deviceTimeZone, keepTime, nowMs, setSessionClock } from '~/shared/sound/clock'
 import { createSessionSound } from '~/shared/sound/sessionSound'
@@ -30,6 +31,16 @@ import { holdSession } from './tabs'
 const PHASES_AHEAD = 4
 /** A beat that comes this late means that the device has slept. */
 const SLEPT_MS = 5000
+
+/** What a session is besides a routine that is followed. */
+export type Beside = Pick<SessionPlan, 'elsewhereSeconds' | 'lesson'>
+/** How a session is done today. */
+export interface Today {
+  version: TodayVersion | null
+  /** Of each wrist weight, with weights. */
+  weightKg?: number
+  companions: readonly Companion[]
+}
 
 /** When the next phases start, in milliseconds since 1970; null while nothing is going on, or it is waited. */
 function nextPhasesMs(state: RunnerState): number[] | null {
@@ -66,8 +77,10 @@ export const useFollowStore = defineStore('follow', () => {
   const before = shallowRef<Felt>(NOT_SAID)
   /** What was last done at a command, or could not be; and that the device slept. */
   const answer = shallowRef<{ name: CommandName | 'slept'; done: boolean } | null>(null)
-  /** The routine that was laid out, whatever of it is done otherwise today. */
-  let asPlanned: Routine | null = null
+  /** What was laid out, whatever of it is done otherwise today. */
+  let asPlanned: { routine: Routine; beside: Beside } | null = null
+  /** Stages of learning that this session has moved: taken back with its end. */
+  let movedStages: string[] = []
   let id = ''
   let timeZone = ''
   let keeper: ReturnType<typeof createRunningKeeper> | null = null
@@ -89,13 +102,13 @@ export const useFollowStore = defineStore('follow', () => {
   /** All that is heard and said, in the order of time. */
   const cues = computed<Cue[]>(() => (timeline.value ? sound.cuesFor(timeline.value, leader.value !== 'me') : []))
 
-  /** Lay out a routine to be followed; nothing runs yet. It may close what was practised elsewhere for so many seconds. */
-  function prepare(routine: Routine, elsewhereSeconds = 0) {
+  /** Lay out a routine to be followed; nothing runs yet. It may close what was practised elsewhere, or be a lesson of a series. */
+  function prepare(routine: Routine, beside: Beside = {}) {
     leave()
     takenOver.value = false
     setSessionClock()
-    asPlanned = routine
-    state.value = readyRunner({ ...planOf(routine, person), ...(elsewhereSeconds > 0 ? { elsewhereSeconds } : {}) })
+    asPlanned = { routine, beside }
+    state.value = readyRunner({ ...planOf(routine, person), ...beside })
     record.value = null
     before.value = NOT_SAID
     answer.value = null
@@ -104,14 +117,17 @@ export const useFollowStore = defineStore('follow', () => {
     id = crypto.randomUUID()
     timeZone = deviceTimeZone()
   }
-  /** All of it in a version today, wherever a form has that; as planned without one. Only before it begins. */
-  function doToday(version: TodayVersion | null, weightKg?: number) {
+  /**
+   * How it is done today: all of it in a version, wherever a form has that (as planned without one), and who practises with me. Only before
+   * it begins.
+   */
+  function doToday({ version, weightKg, companions }: Today) {
     if (!asPlanned || state.value?.status !== 'ready') return
-    const { leader, plan } = state.value
-    const routine = version ? inVersionToday(asPlanned, person.setting, version, weightKg) : asPlanned
-    const { elsewhereSeconds } = plan
-    const today = { ...planOf(routine, person), ...(elsewhereSeconds === undefined ? {} : { elsewhereSeconds }) }
-    state.value = { ...readyRunner(today), leader }
+    const { leader } = state.value
+    const { routine: planned, beside } = asPlanned
+    const routine = version ? inVersionToday(planned, person.setting, version, weightKg) : planned
+    const together = companions.length > 0 ? { companions: companions.map((companion) => ({ ...companion })) } : {}
+    state.value = { ...readyRunner({ ...planOf(routine, person), ...beside, ...together }), leader }
     void sound.learnWords(state.value.timeline)
   }
   /** A session may have been laid out for hours: what its record says of its start is taken as it starts. */
@@ -226,6 +242,7 @@ export const useFollowStore = defineStore('follow', () => {
     const endedId = id
     void keeper.finally(async () => {
       const isKept = await person.putSession(finished)
+      if (isKept) movedStages = await person.moveStages(finished)
       if (record.value?.id === endedId) kept.value = isKept ? 'kept' : 'not kept'
       // What it was followed from goes only when its record is there.
       if (isKept) await person.kept.deleteRunning(endedId)
@@ -236,7 +253,12 @@ export const useFollowStore = defineStore('follow', () => {
   /** The end was taken back: the session is under way again. */
   function awaken() {
     record.value = null
-    void keeper?.finally(() => person.remove('sessions', id))
+    const moved = movedStages
+    movedStages = []
+    void keeper?.finally(async () => {
+      await person.remove('sessions', id)
+      for (const stageId of moved) await person.remove('stages', stageId)
+    })
     keeper = null
     void hold(false)
     sound.reopen()

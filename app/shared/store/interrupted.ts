@@ -32,7 +32,9 @@ export function useInterrupted(isOtherUnderWay: () => boolean) {
     const stored = interrupted.value
     if (!stored) return
     const logged = recordOfStored(stored)
-    if (!logged || (await person.putSession(logged))) await forgetInterrupted()
+    if (logged && !(await person.putSession(logged))) return
+    if (logged) await person.moveStages(logged)
+    await forgetInterrupted()
   }
   person.tabs.listen((message) => {
     if (message.kind === 'changed' && (message.what === 'running' || message.what === 'all')) void lookForInterrupted()

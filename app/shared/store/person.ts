@@ -18,11 +18,12 @@ import {
   type Settings,
 } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
-import { stageHistory, type Form, type LearningStage, type Way } from '#core/forms'
+import { latestStages, stageHistory, type Form, type LearningStage, type Way } from '#core/forms'
 import { practiceDay, type SessionRecord } from '#core/journal'
+import { learnedWith } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
-import type { Routine, RoutineVersion } from '#core/routine'
-import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import type { Routine, RoutineVersion, Series } from '#core/routine'
+import { CATALOGUE, SHIPPED_IDS, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { eraseSaid } from '../sound/saidClips'
 import { changeNow, eraseAll, isEmpty, openWorld, putNow, readAll, removeNow, replaceAll, type World } from './database'
@@ -185,6 +186,25 @@ export const usePersonStore = defineStore('person', () => {
     return kept
   }
 
+  /** From today on, the form stands at this stage. The id of what was noted. */
+  async function putStage(formId: string, stage: LearningStage): Promise<string> {
+    const id = `${formId}-${today.value}`.slice(-64)
+    await put('stages', { id, formId, stage, day: today.value })
+    return id
+  }
+  /** Where a lesson of a series is through with this session, its forms move on in learning. The ids of what was noted. */
+  async function moveStages(session: SessionRecord): Promise<string[]> {
+    const series = person.value.series.find(({ id }) => id === session.lesson?.seriesId)
+    if (!series) return []
+    const stages = latestStages(person.value.stages)
+    const earlier = person.value.sessions.filter(({ id }) => id !== session.id)
+    const moved: string[] = []
+    for (const { formId, stage } of learnedWith(series, session, earlier, (id) => stages.get(id) ?? null)) {
+      moved.push(await putStage(formId, stage))
+    }
+    return moved
+  }
+
   /** Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. */
   async function saveSettings(change: Partial<Settings>): Promise<Fault[]> {
     const base = settings.value
@@ -213,7 +233,7 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   /** Check an archive; only `takeArchive` writes. */
-  const readText = (text: string): ReadArchive => readArchive(text, { shippedFormIds: CATALOGUE.map(({ id }) => id) })
+  const readText = (text: string): ReadArchive => readArchive(text, SHIPPED_IDS)
 
   /** Put an archive in place of everything; what was there can be brought back. True when it is kept. */
   async function takeArchive(archive: Archive, why: 'import' | 'goBack' = 'import'): Promise<boolean> {
@@ -320,11 +340,11 @@ export const usePersonStore = defineStore('person', () => {
     putRoutineVersion: (version: RoutineVersion) => put('routineVersions', version),
     putMeasure: (measure: BreathMeasure) => put('breathMeasures', measure),
     stagesOf: (formId: string) => stageHistory(person.value.stages, formId),
-    /** From today on, the form stands at this stage. */
-    putStage: (formId: string, stage: LearningStage) =>
-      put('stages', { id: `${formId}-${today.value}`.slice(-64), formId, stage, day: today.value }),
+    putStage,
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
+    moveStages,
+    putSeries: (series: Series) => put('series', series),
     remove,
     saveSettings,
     exportText,

@@ -121,8 +121,11 @@ export async function storedRunning(kept: KeptRunning): Promise<{ sessions: Stor
 /** What is kept of a session for good; null while it has not ended. */
 export function recordFrom(state: RunnerState, about: SessionAbout): SessionRecord | null {
   const outcome = outcomeOf(state)
-  const { id, name } = state.plan.routine
-  return outcome && recordOf(outcome, { ...about, routineId: id, title: name })
+  const { routine, lesson, companions } = state.plan
+  const { id: routineId, name: title } = routine
+  return (
+    outcome && recordOf(outcome, { ...about, routineId, title, lesson, companions: companions?.map((each) => each) })
+  )
 }
 
 /** The record of an interrupted session, as far as it went. */

@@ -21,6 +21,7 @@ const ITEM_WORDS: Record<ListName, string> = {
   breathMeasures: 'the measured breath',
   stages: 'the stage of learning',
   recordings: 'the recording',
+  series: 'the series',
 }
 
 /** An item in words, with its name where it has one. */

@@ -18,6 +18,7 @@ import {
   type MannerChange,
 } from '#core/forms'
 import type { FeelingScale, Sensation } from '#core/journal'
+import type { Companion, CompanionHere, CompanionVersion } from '#core/timeline'
 
 /** The words of the interface for what core names. One place, so that a thing is called the same everywhere. */
 
@@ -199,6 +200,21 @@ export const VERSION_WORDS: Record<VersionKind, string> = {
   imagined: 'imagined, for a limb that cannot move',
   weighted: 'with wrist weights',
 }
+
+/** How somebody who practises with me does it. */
+export const COMPANION_WORDS: Record<CompanionVersion | 'rests', string> = {
+  plain: 'as I do',
+  seated: 'sitting',
+  supported: 'holding on to a chair',
+  higher: 'standing higher',
+  rests: 'rests meanwhile',
+}
+/** "Mira, sitting: only the arms rise"; nothing for one who does it as I do. */
+export const companionPhrase = ({ name, version, change }: CompanionHere): string =>
+  version === 'plain' ? '' : `${name}, ${COMPANION_WORDS[version]}${change && `: ${change.replace(/\.$/, '')}`}`
+/** "with Mira, sitting, and Jon". */
+export const companionsPhrase = (companions: readonly Companion[]): string =>
+  `with ${companions.map(({ name, version }) => (version === 'plain' ? name : `${name}, ${COMPANION_WORDS[version]}`)).join(', and ')}`
 
 /** Kinds of the tradition's words. */
 export const TRADITION_WORDS: Record<TraditionWord['kind'], string> = {

@@ -3,13 +3,11 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { newPerson, readArchive, toArchive, writeArchive, type PersonData } from '#core/formats'
 import { plainWay } from '#core/forms'
-import { CATALOGUE, demoPerson } from '#data'
+import { demoPerson, SHIPPED_IDS } from '#data'
 import { aForm, aRoutine, aStep, formAsInVersion1, sessionAsInVersion1, settingsAsInVersion1 } from '../../helpers'
 
 const AT = '2026-03-01T06:30:00.000Z'
-const shipped = CATALOGUE.map(({ id }) => id)
-const read = (value: unknown) =>
-  readArchive(typeof value === 'string' ? value : JSON.stringify(value), { shippedFormIds: shipped })
+const read = (value: unknown) => readArchive(typeof value === 'string' ? value : JSON.stringify(value), SHIPPED_IDS)
 const demo = demoPerson('2026-03-01', 'Europe/Lisbon')
 
 /** The demo's archive with one thing spoilt. */
@@ -50,7 +48,7 @@ describe('an archive', () => {
     const shares: number[] = []
     const sessions = Array.from({ length: 1000 }, (_, index) => ({ ...demo.sessions[0]!, id: `s-${index}` }))
     const text = writeArchive(toArchive({ ...demo, sessions }, AT))
-    expect(readArchive(text, { shippedFormIds: shipped, onProgress: (share) => shares.push(share) }).ok).toBe(true)
+    expect(readArchive(text, { ...SHIPPED_IDS, onProgress: (share) => shares.push(share) }).ok).toBe(true)
     expect(shares.length).toBeGreaterThan(3)
     expect(shares).toEqual([...shares].sort((one, other) => one - other))
     expect(shares.at(-1)).toBeLessThanOrEqual(1)
@@ -92,7 +90,7 @@ describe('an archive', () => {
 
   it.each<[string, (archive: ReturnType<typeof toArchive>) => void, RegExp]>([
     ['a foreign format', (a) => Object.assign(a, { format: 'other' }), /^format must be one of: pebblebrook-archive/],
-    ['a later version', (a) => Object.assign(a, { version: 4 }), /^version must be 3/],
+    ['a later version', (a) => Object.assign(a, { version: 5 }), /^version must be 4/],
     ['a missing part', (a) => Object.assign(a, { person: undefined }), /^person is missing/],
     [
       'a number as text',
@@ -139,15 +137,22 @@ describe('an archive', () => {
     expect(faults.some((fault) => message.test(fault))).toBe(true)
   })
 
-  it('of version 2, as it was kept before, comes over whole', () => {
-    const kept = readFileSync(join(__dirname, '../../fixtures/archive-version-2.json'), 'utf8')
-    const before = JSON.parse(kept) as { version: number; exportedAt: string; person: object }
-    expect(before.version).toBe(2)
-    const result = read(before)
-    if (!result.ok) throw new Error(result.faults[0]!.message)
-    expect(result.value.person).toEqual(before.person)
-    expect(writeArchive(result.value)).toBe(kept.replace('"version": 2', '"version": 3'))
-  })
+  it.each([2, 3])(
+    'of version %i, as it was kept before, comes over whole, with nothing but an empty list of series',
+    (version) => {
+      const kept = readFileSync(join(__dirname, `../../fixtures/archive-version-${version}.json`), 'utf8')
+      const before = JSON.parse(kept) as { version: number; exportedAt: string; person: object }
+      expect(before.version).toBe(version)
+      const result = read(before)
+      if (!result.ok) throw new Error(result.faults[0]!.message)
+      expect(result.value.person).toEqual({ ...before.person, series: [] })
+      const { series, ...person } = result.value.person
+      expect(series).toEqual([])
+      expect(writeArchive({ ...result.value, person } as never)).toBe(
+        kept.replace(`"version": ${version}`, '"version": 4'),
+      )
+    },
+  )
 
   it('of version 1 is brought up to this version', () => {
     const archive = structuredClone(toArchive(demo, AT)) as never as {
@@ -176,6 +181,7 @@ describe('an archive', () => {
           ways: [way],
           breathMeasures: [],
           stages: [],
+          series: [],
           // What version 1 did not note is not known.
           sessions: demo.sessions.map((session) => ({
             ...session,

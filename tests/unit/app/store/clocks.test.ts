@@ -25,6 +25,7 @@ vi.mock('~/shared/store/person', () => ({
     person: { recordings: [] },
     setting: { forms: [FORM], ways: [], pace: steadyPace(4, 6), rules: NO_WAITING },
     formsById: new Map([['rise', FORM]]),
+    moveStages: async () => [],
     putSession: async (session: unknown) => kept.sessions.push(session) > 0,
     tabs: { tell: () => undefined, listen: () => () => undefined },
     notify: () => undefined,

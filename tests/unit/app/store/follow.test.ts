@@ -32,6 +32,7 @@ vi.mock('~/shared/sound/sessionSound', () => ({
 }))
 const stored = vi.hoisted(() => ({
   sessions: [] as unknown[],
+  removed: [] as string[],
   running: undefined as unknown,
   alive: undefined as unknown,
 }))
@@ -41,8 +42,10 @@ vi.mock('~/shared/store/person', () => ({
     person: { recordings: [] },
     setting: { forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: NO_WAITING },
     formsById: new Map(FORMS.map((form) => [form.id, form])),
+    moveStages: async () => ['moved'],
     putSession: async (session: unknown) => stored.sessions.push(session) > 0,
-    remove: async (_list: string, id: string) => {
+    remove: async (list: string, id: string) => {
+      stored.removed.push(`${list}/${id}`)
       stored.sessions = stored.sessions.filter((each) => (each as SessionRecord).id !== id)
     },
     tabs: { tell: () => undefined, listen: () => () => undefined },
@@ -191,7 +194,21 @@ describe('the session under way', () => {
     await soon()
     expect(follow.state!.status).toBe('running')
     expect(sessions()).toEqual([])
+    // What a lesson moved on in learning is taken back with the session.
+    expect(stored.removed).toContain('stages/moved')
     expect(sound.calls).toContain('reopen')
+  })
+  it('keeps which lesson it was, how it is done today and who was there, whatever of that is said last', async () => {
+    const lesson = { seriesId: 's', lessonId: 'l' }
+    follow.prepare(routine, { lesson, elsewhereSeconds: 120 })
+    follow.doToday({ version: 'seated', companions: [] })
+    const mira = { name: 'Mira', version: 'seated' as const }
+    follow.doToday({ version: null, companions: [mira] })
+    follow.command('start')
+    pass(12)
+    follow.command('endNow')
+    await soon()
+    expect(sessions()[0]).toMatchObject({ lesson, elsewhereSeconds: 120, companions: [mira] })
   })
   it('takes what is said of it afterwards into the record', async () => {
     follow.prepare(routine)

@@ -1,0 +1,33 @@
+import { computed } from 'vue'
+import { seriesState } from '#core/plan'
+import { inStage, type Lesson, type Series } from '#core/routine'
+import { SHIPPED_SERIES } from '#data'
+import { wallMs } from '~/shared/sound/clock'
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+
+/** My series with how far each has come, the ready-made ones, and following a lesson. */
+export function useSeries() {
+  const person = usePersonStore()
+  const follow = useFollowStore()
+  const stateOf = (series: Series) => seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour)
+  const mine = computed(() =>
+    [...person.person.series]
+      .sort((one, other) => one.name.localeCompare(other.name))
+      .map((series) => ({ series, state: stateOf(series) })),
+  )
+  const routineOf = ({ routineId }: Lesson) => person.routines.find(({ id }) => id === routineId) ?? null
+
+  /** Lay a lesson out to be followed; false where its routine is gone. */
+  async function followLesson({ id: seriesId }: Series, lesson: Lesson): Promise<boolean> {
+    const routine = routineOf(lesson)
+    if (!routine) return false
+    const led = lesson.stage ? inStage(routine, lesson.stage) : routine
+    follow.prepare(led, { lesson: { seriesId, lessonId: lesson.id } })
+    await navigateTo('/follow')
+    return true
+  }
+  /** From now on sessions count for it; what counted before no longer does. */
+  const begin = (series: Series) => person.putSeries({ ...series, begunAt: new Date(wallMs()).toISOString() })
+  return { mine, shipped: SHIPPED_SERIES, stateOf, routineOf, followLesson, begin }
+}

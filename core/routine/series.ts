@@ -1,0 +1,86 @@
+import {
+  idSchema,
+  instantSchema,
+  nameSchema,
+  optionally,
+  optionalOneOf,
+  strictList,
+  strictObject,
+  textSchema,
+  wholeBetween,
+  yesOrNo,
+} from '../basics'
+import { LEARNING_STAGES, type ArcPart, type LearningStage } from '../forms'
+import { LIMITS } from './schema'
+import type { BuildStage, Routine, Step } from './types'
+
+/** How all of a lesson may be led, besides whole. */
+export const LED_STAGES = ['movement', 'handsOnly', 'seated'] as const satisfies readonly BuildStage[]
+export type LedStage = (typeof LED_STAGES)[number]
+
+/** One lesson of a series: a routine, practised so many times, with what it adds to the lessons before. */
+export interface Lesson {
+  id: string
+  routineId: string
+  /** In the person's words; empty where nothing is said. */
+  adds: string
+  times: number
+  /** How its forms are led; as the routine says where it is left out. */
+  stage?: LedStage
+  /** Where its forms stand in learning when it is through; they are never put back by it. */
+  learned?: LearningStage
+}
+
+/** Several sessions that belong together, one lesson after the other. */
+export interface Series {
+  id: string
+  name: string
+  purpose: string
+  /** After the last lesson the first one comes again. */
+  repeats: boolean
+  /** ISO 8601 instant in UTC from which on sessions count for it; left out before it is begun. */
+  begunAt?: string
+  lessons: Lesson[]
+}
+
+export const SERIES_LIMITS = { lessons: 60, times: { least: 1, most: 100 } }
+
+export const seriesSchema = strictObject<Series>({
+  id: idSchema,
+  name: nameSchema,
+  purpose: textSchema,
+  repeats: yesOrNo(),
+  begunAt: optionally(instantSchema),
+  lessons: strictList(
+    strictObject<Lesson>({
+      id: idSchema,
+      routineId: idSchema,
+      adds: textSchema,
+      times: wholeBetween(SERIES_LIMITS.times.least, SERIES_LIMITS.times.most),
+      stage: optionalOneOf(LED_STAGES),
+      learned: optionalOneOf(LEARNING_STAGES),
+    }),
+    SERIES_LIMITS.lessons,
+  ),
+}).test('lessons-once', function (series) {
+  const ids = Array.isArray(series?.lessons) ? series.lessons.map((lesson) => lesson?.id) : []
+  const twice = ids.find((id, index) => id && ids.indexOf(id) < index)
+  const path = this.path ? `${this.path}.lessons` : 'lessons'
+  return !twice || this.createError({ path, message: `\${path} uses the id ${twice} twice` })
+})
+
+/** The parts of the arc that are learned; arriving, standing and closing are led as ever. */
+export const LEARNED_PARTS: readonly ArcPart[] = ['loosen', 'wake', 'work']
+
+/** A routine with all that is learned in it led in a stage, from the beginning; what its layers say later on still holds. */
+export function inStage(routine: Routine, stage: LedStage): Routine {
+  const change = (step: Step): Step => {
+    const layers = step.layers ?? []
+    if (!LEARNED_PARTS.includes(step.part) || layers.length >= LIMITS.layers) return step
+    return { ...step, layers: [{ from: {}, so: { stage } }, ...layers] }
+  }
+  const entries = routine.entries.map((entry) =>
+    entry.kind === 'step' ? change(entry) : { ...entry, steps: entry.steps.map(change) },
+  )
+  return { ...routine, entries }
+}

@@ -1,0 +1,27 @@
+import { nameSchema, oneOf, strictList, strictObject } from '../basics'
+import type { Form } from '../forms'
+import { COMPANION_VERSIONS, type Companion, type CompanionHere } from './types'
+
+/** Three bodies in one room are the most that one voice can lead: me and two others. Our choice. */
+export const COMPANION_LIMITS = { companions: 2, nameLength: 40 }
+
+export const companionsSchema = strictList(
+  strictObject<Companion>({
+    name: nameSchema.max(COMPANION_LIMITS.nameLength, '${path} must have at most ${max} characters'),
+    version: oneOf(COMPANION_VERSIONS),
+  }),
+  COMPANION_LIMITS.companions,
+)
+
+/**
+ * How each of those who practise with me does a form. Who wants another version than there is does it as it stands; who sits and has no
+ * seated version of what is done standing rests meanwhile.
+ */
+export function companionsHere(form: Form, companions: readonly Companion[] = []): CompanionHere[] {
+  return companions.map(({ name, version }): CompanionHere => {
+    const offered = form.versions.find(({ kind }) => kind === version)
+    if (offered) return { name, version, change: offered.change }
+    const stands = form.stance !== 'seated' && form.stance !== 'lying'
+    return { name, version: version === 'seated' && stands ? 'rests' : 'plain', change: '' }
+  })
+}
