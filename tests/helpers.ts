@@ -199,6 +199,7 @@ const formAndCountArbitrary = fc
     times: fc.array(fc.constantFrom(undefined, undefined, 2, 3), { minLength: 1, maxLength: 3 }),
     levels: fc.constantFrom<string[]>([], [], ['low', 'high'], ['low', 'middle', 'high']),
     evenBreath: fc.boolean(),
+    gaze: fc.constantFrom(undefined, 'far', 'inward'),
     layers: fc.oneof(fc.constant<Layer[]>([]), fc.array(lowLayerArbitrary, { maxLength: 3 })),
   })
   .map((made) => {
@@ -212,6 +213,7 @@ const formAndCountArbitrary = fc
       part: made.part as Form['part'],
       levels: made.levels,
       evenBreath: made.evenBreath,
+      ...(made.gaze && { gaze: made.gaze as Form['gaze'] }),
       moves: paced ? chainOf(made.phases, made.times) : made.by === 'beats' ? wordsOf(made.times.length) : FREE_MOVE,
     })
     return { form, count: made.half * 2, restBreaths: made.restBreaths, layers: made.layers }

@@ -1,3 +1,4 @@
+import { readDirection, readFacing } from './directions'
 import { stanceOf } from './lineWords'
 import type { Word } from './lineItems'
 import {
@@ -129,7 +130,7 @@ function phaseBy(all: readonly Word[]): Phase | null {
   return { breath, length: value, cue, ...(read[1] ? {} : { unit }), ...most }
 }
 
-/** What is said of one move alone: "here wide stance", "here x3", "toward 60 degrees", "facing 9 o'clock", "phase of wood". */
+/** What is said of one move alone: "here wide stance", "here x3", "to the left corner", "facing 9 o'clock", "phase of wood". */
 export function moveItem(plain: string): Partial<Omit<Move, 'name' | 'phases'>> | null {
   const times = /^here (?:[x×] ?(\d+)|(\d+) times)$/.exec(plain)
   if (times) {
@@ -141,23 +142,13 @@ export function moveItem(plain: string): Partial<Omit<Move, 'name' | 'phases'>> 
     const stance = stanceOf(here[1]!)
     return stance ? { stance } : null
   }
-  const toward = /^toward (\d+(?:\.\d+)?) (degrees|o['’]clock)$/.exec(plain)
-  if (toward) {
-    const degrees = degreesOf(toward)
-    return degrees < 360 ? { directionDegrees: degrees } : null
-  }
-  const facing = /^facing (\d+(?:\.\d+)?) (degrees|o['’]clock)$/.exec(plain)
-  if (facing) {
-    const degrees = degreesOf(facing)
-    return degrees < 360 ? { facingDegrees: degrees } : null
-  }
+  const directionDegrees = readDirection(plain)
+  if (directionDegrees !== null) return { directionDegrees }
+  const facingDegrees = readFacing(plain)
+  if (facingDegrees !== null) return { facingDegrees }
   const phase = /^phase of (.+)$/.exec(plain)
   return phase && FIVE_PHASES.includes(phase[1] as FivePhase) ? { phaseOfFive: phase[1] as FivePhase } : null
 }
-
-/** A direction said in degrees or as an hour of the clock. */
-const degreesOf = ([, number, unit]: RegExpExecArray) =>
-  unit === 'degrees' ? Number(number) : (Number(number) % 12) * 30
 
 /** Whether nothing breathes in or out: a hold that is counted is then no phase of a breath. */
 export const breathesNot = (moves: readonly Move[]): boolean =>

@@ -2,6 +2,8 @@ import { USUAL_BEATS_PER_MINUTE } from './counts'
 import type { Word } from './lineItems'
 import {
   ARC_PARTS,
+  GAZES,
+  GAZE_WORDS,
   type AllowedCounts,
   type ArcPart,
   type Counting,
@@ -24,6 +26,7 @@ export type FormInWords = Pick<
   | 'levels'
   | 'levelOrder'
   | 'evenBreath'
+  | 'gaze'
 >
 
 /** What stances are called, in lines and on the screen. */
@@ -137,6 +140,8 @@ export function saidBy(plain: string, words: readonly Word[]): Said | null {
   if (sides) return { what: SIDE_NAMES[sides], fields: { sides } }
   if (ARC_PARTS.includes(plain as ArcPart)) return { what: `part: ${plain}`, fields: { part: plain as ArcPart } }
   if (EVEN.includes(plain)) return { what: 'in and out equally long', fields: { evenBreath: true } }
+  const gaze = GAZES.find((each) => GAZE_WORDS[each] === plain)
+  if (gaze) return { what: plain, fields: { gaze } }
   if (plain === 'up') return { what: 'levels up', fields: { levelOrder: 'up' } }
   if (plain === 'in blocks') return { what: 'levels in blocks', fields: { levelOrder: 'blocks' } }
   if (plain === 'up and down') return { what: 'levels up and down', fields: { levelOrder: 'upAndDown' } }

@@ -28,6 +28,7 @@ import {
   BREATH_KINDS,
   FORM_CAUTIONS,
   FORM_LEVELS,
+  GAZES,
   CHOICE_NAMES,
   CHOICES,
   COUNT_SCOPES,
@@ -125,6 +126,7 @@ export const formSchema = strictObject<Form>({
   evenBreath: optionalYesOrNo(),
   sideNames: optionalOneOf(SIDE_LEGS),
   still: optionalYesOrNo(),
+  gaze: optionalOneOf(GAZES),
   effort: strictObject<Effort>({ legs: effort(), shoulders: effort(), spine: effort(), balance: effort() }),
   versions: strictList(
     strictObject<FormVersion>({ kind: oneOf(VERSION_KINDS), change: textUpTo(400) }),

@@ -171,6 +171,21 @@ export interface Effort {
   balance: number
 }
 
+export const GAZES = ['ahead', 'far', 'frontHand', 'backHand', 'risingHand', 'palms', 'floor', 'inward'] as const
+/** Where the eyes go in a form. */
+export type Gaze = (typeof GAZES)[number]
+/** The same in words that can be said, and written in plain lines in small letters. */
+export const GAZE_WORDS: Record<Gaze, string> = {
+  ahead: 'look straight ahead',
+  far: 'look far away',
+  frontHand: 'look over the hand in front',
+  backHand: 'look to the hand behind',
+  risingHand: 'the eyes follow the rising hand',
+  palms: 'look into the palms',
+  floor: 'look to the floor ahead',
+  inward: 'look inward',
+}
+
 /** One named exercise, or a chain of moves done as one piece: what it is, before anyone's own way of doing it. */
 export interface Form {
   id: string
@@ -199,6 +214,8 @@ export interface Form {
   level?: FormLevel
   /** Comes at the very end, after all stillness, such as a bow. */
   comesLast?: boolean
+  /** Where the eyes go, unless they are lowered or closed. */
+  gaze?: Gaze
   /** Whether the body is still in it, where its counting and its part do not tell. */
   still?: boolean
   /** In- and out-breath are equally long, each half of my whole breath, whatever my own breath is. */

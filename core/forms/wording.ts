@@ -1,5 +1,5 @@
 import { isPacedCounting } from './counts'
-import type { Choices, Form } from './types'
+import { GAZE_WORDS, type Choices, type Form } from './types'
 
 /**
  * Words in braces stand for what a person chooses: `{hand}` is the hand on top, `{heels}` what the heels do, `{up}` and `{down}`
@@ -24,19 +24,27 @@ export function chosenWords(text: string, choices: Choices): string {
   })
 }
 
-/** The form with the chosen words in its description, cues and reminders. */
+/** The form with the chosen words in its description, cues and reminders, and where the eyes go among these. */
 export function inMyWords(form: Form, choices: Choices): Form {
   const said = (text: string) => chosenWords(text, choices)
-  if (!hasChosenWords(form)) return form
+  const reminders = [...form.reminders, ...gazeOf(form, choices)]
+  if (!hasChosenWords(form)) return reminders.length > form.reminders.length ? { ...form, reminders } : form
   return {
     ...form,
     about: said(form.about),
-    reminders: form.reminders.map(said),
+    reminders: reminders.map(said),
     moves: form.moves.map((move) => ({
       ...move,
       phases: move.phases.map((phase) => ({ ...phase, cue: said(phase.cue) })),
     })),
   }
+}
+
+/** Where the eyes go is one of the things to be reminded of, while they are open. */
+function gazeOf({ gaze }: Form, { eyes }: Choices): string[] {
+  if (!gaze || eyes === 'lowered' || eyes === 'closed') return []
+  const words = GAZE_WORDS[gaze]
+  return [words.charAt(0).toUpperCase() + words.slice(1)]
 }
 
 function hasChosenWords({ about, reminders, moves }: Form): boolean {

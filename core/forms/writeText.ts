@@ -1,6 +1,7 @@
+import { directionLine, facingLine } from './directions'
 import { SIDE_NAMES, STANCE_NAMES, type FormInWords } from './lineWords'
 import { HOLD_LENGTH } from './linePhases'
-import type { Counting, LevelOrder, Move, Phase } from './types'
+import { GAZE_WORDS, type Counting, type LevelOrder, type Move, type Phase } from './types'
 
 /** Words that say how a phase breathes or how long it is, wherever they stand. */
 const KEYWORDS =
@@ -25,8 +26,8 @@ export function writeFormWords(form: FormInWords): string {
     const own = [
       times === undefined ? '' : `here x${times}`,
       stance === null ? '' : `here ${STANCE_NAMES[stance]}`,
-      directionDegrees === null ? '' : `toward ${directionDegrees} degrees`,
-      facingDegrees === undefined ? '' : `facing ${facingDegrees} degrees`,
+      directionDegrees === null ? '' : directionLine(directionDegrees),
+      facingDegrees === undefined ? '' : facingLine(facingDegrees),
       phaseOfFive === null ? '' : `phase of ${phaseOfFive}`,
     ].filter(Boolean)
     return `${quoted(name)}: ${[...own, ...phases.map(phase)].join(', ')}`
@@ -48,9 +49,13 @@ export function writeFormWords(form: FormInWords): string {
     `${quoted(form.name)}:`,
     ...form.moves.map(line),
     `x${counts.usual} ${scope}, from ${counts.least} to ${counts.most} by ${counts.step}, ${countings[counting.by]}`,
-    [SIDE_NAMES[form.sides], STANCE_NAMES[form.stance], form.part, ...(form.evenBreath ? ['even breath'] : [])].join(
-      ', ',
-    ),
+    [
+      SIDE_NAMES[form.sides],
+      STANCE_NAMES[form.stance],
+      form.part,
+      ...(form.evenBreath ? ['even breath'] : []),
+      ...(form.gaze ? [GAZE_WORDS[form.gaze]] : []),
+    ].join(', '),
     ...levels,
   ].join('\n')
 }

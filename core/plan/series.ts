@@ -3,10 +3,7 @@ import { practiceDay, type SessionRecord } from '../journal'
 import { LEARNED_PARTS, type Lesson, type Series } from '../routine'
 
 /** What of a session tells whether it counts for a series. */
-export type SessionOfSeries = Pick<
-  SessionRecord,
-  'lesson' | 'startedAt' | 'timeZone' | 'practisedSeconds' | 'plannedSeconds'
->
+type SessionOfSeries = Pick<SessionRecord, 'lesson' | 'startedAt' | 'timeZone' | 'practisedSeconds' | 'plannedSeconds'>
 
 /** How far a series has come. */
 export interface SeriesState {

@@ -1,7 +1,7 @@
 /** Routines: steps and patterns in their order, and the changes a person makes to them. */
 export * from './types'
 export * from './layers'
-export { inVersionToday, versionsIn, type TodayVersion } from './today'
+export { asLearned, hasUnlearned, inVersionToday, versionsIn, type TodayVersion } from './today'
 export {
   inStage,
   LEARNED_PARTS,

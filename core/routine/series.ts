@@ -11,8 +11,8 @@ import {
   yesOrNo,
 } from '../basics'
 import { LEARNING_STAGES, type ArcPart, type LearningStage } from '../forms'
-import { LIMITS } from './schema'
-import type { BuildStage, Routine, Step } from './types'
+import { withFirstLayers } from './today'
+import type { BuildStage, Routine } from './types'
 
 /** How all of a lesson may be led, besides whole. */
 export const LED_STAGES = ['movement', 'handsOnly', 'seated'] as const satisfies readonly BuildStage[]
@@ -73,14 +73,5 @@ export const seriesSchema = strictObject<Series>({
 export const LEARNED_PARTS: readonly ArcPart[] = ['loosen', 'wake', 'work']
 
 /** A routine with all that is learned in it led in a stage, from the beginning; what its layers say later on still holds. */
-export function inStage(routine: Routine, stage: LedStage): Routine {
-  const change = (step: Step): Step => {
-    const layers = step.layers ?? []
-    if (!LEARNED_PARTS.includes(step.part) || layers.length >= LIMITS.layers) return step
-    return { ...step, layers: [{ from: {}, so: { stage } }, ...layers] }
-  }
-  const entries = routine.entries.map((entry) =>
-    entry.kind === 'step' ? change(entry) : { ...entry, steps: entry.steps.map(change) },
-  )
-  return { ...routine, entries }
-}
+export const inStage = (routine: Routine, stage: LedStage): Routine =>
+  withFirstLayers(routine, ({ part }) => (LEARNED_PARTS.includes(part) ? [{ from: {}, so: { stage } }] : []))

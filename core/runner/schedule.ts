@@ -11,6 +11,7 @@ import {
   type ScheduleItem,
   type Performance,
   type AbandonReason,
+  type PracticeSetting,
   type Occurrence,
   type Segment,
   type Timeline,
@@ -46,8 +47,8 @@ export function timelineOf(
 }
 
 /** What a plan's courses are compiled with. */
-export function settingOf({ forms, ways, pace, rules }: SessionPlan) {
-  return { forms: [...forms, ...Object.values(INTERLUDE_FORMS)], ways, pace, rules }
+export function settingOf({ forms, ways, pace, rules, companions }: SessionPlan): PracticeSetting {
+  return { forms: [...forms, ...Object.values(INTERLUDE_FORMS)], ways, pace, rules, companions }
 }
 
 /** The state with another schedule, laid out anew. */

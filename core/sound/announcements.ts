@@ -1,5 +1,13 @@
 import { CHOICE_NOTES } from '../forms'
-import { endSeconds, standingLegOf, type Occurrence, type Segment, type Timeline } from '../timeline'
+import {
+  companionGroups,
+  endSeconds,
+  standingLegOf,
+  type CompanionHere,
+  type Occurrence,
+  type Segment,
+  type Timeline,
+} from '../timeline'
 import {
   formPhrase,
   PART_PHRASES,
@@ -72,21 +80,19 @@ function versionPhrases({ version }: Occurrence, before: Occurrence | undefined)
 
 /** How each of those who practise with me does it, where that is not as it was: their names, and sitting, holding on, or resting. */
 function companionPhrases({ companions, formStance }: Occurrence, before: Occurrence | undefined): Phrase[] {
-  return companions.flatMap(({ name, version }, index) => {
-    const was = before?.companions[index]?.version ?? 'plain'
-    if (version === was) return []
-    const sat = was === 'seated' || was === 'rests'
-    const asMine = sat && formStance !== 'seated' ? PHRASES.standUp : PHRASES.wholeMovement
-    const how =
-      version === 'plain'
-        ? asMine
-        : version === 'rests'
-          ? PHRASES.rest
-          : version === 'seated'
-            ? STANCE_PHRASES.seated
-            : VERSION_PHRASES[version]
-    return [phrase(name), phrase(how)]
+  const was = (name: string) => before?.companions.find((each) => each.name === name)?.version ?? 'plain'
+  const changed = companions
+    .filter(({ name, version }) => version !== was(name))
+    .map((each) => ({ ...each, change: '' }))
+  return companionGroups(changed).flatMap(({ names, version }) => {
+    const sat = names.every((name) => was(name) === 'seated' || was(name) === 'rests')
+    return [...names.map(phrase), phrase(companionWords(version, sat && formStance !== 'seated'))]
   })
+}
+function companionWords(version: CompanionHere['version'], standsUp: boolean): string {
+  if (version === 'plain') return standsUp ? PHRASES.standUp : PHRASES.wholeMovement
+  if (version === 'rests') return PHRASES.rest
+  return version === 'seated' ? STANCE_PHRASES.seated : VERSION_PHRASES[version]
 }
 
 /**
@@ -95,7 +101,9 @@ function companionPhrases({ companions, formStance }: Occurrence, before: Occurr
  */
 export function companionChanges({ occurrences }: Timeline, occurrence: Occurrence): Utterance | null {
   const isNews = !occurrences.slice(0, occurrence.index).some(({ formId }) => formId === occurrence.formId)
-  const phrases = occurrence.companions.flatMap(({ name, change }) => (change ? [phrase(name), phrase(change)] : []))
+  const phrases = companionGroups(occurrence.companions).flatMap(({ names, change }) =>
+    change ? [...names.map(phrase), phrase(change)] : [],
+  )
   return isNews && phrases.length > 0 ? { atSeconds: occurrence.bodyStartSeconds + AFTER_BELL_SECONDS, phrases } : null
 }
 

@@ -122,7 +122,7 @@ function insideOf(segment: Segment, before: Segment | undefined, occurrence: Occ
 }
 
 /**
- * What becomes otherwise within a step: how it is led, sitting or standing, the version; and that a repetition is
+ * What becomes otherwise within a step: how it is led, sitting or standing, the version, in for out; and that a repetition is
  * held where it is.
  */
 function changeOf(segment: Segment, before: Segment | undefined, occurrence: Occurrence): Wish[] {
@@ -135,6 +135,7 @@ function changeOf(segment: Segment, before: Segment | undefined, occurrence: Occ
   const phrases = [
     ...(segment.stage !== before.stage ? [phrase(stagePhrase(segment.stage))] : []),
     ...(segment.version !== before.version ? versionWithin(segment, before, stood) : []),
+    ...(segment.breathTurned !== before.breathTurned ? [phrase(PHRASES.breathTurns)] : []),
   ]
   return phrases.length > 0 ? [{ rank: RANKS.announcement, atSeconds, phrases }] : []
 }

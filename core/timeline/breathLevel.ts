@@ -13,7 +13,7 @@ const EASE_SECONDS = 3
 
 /**
  * The level of the breath at the two ends of every segment: up to 1 with an in-breath, down to 0 with an out-breath, flat
- * in a hold. Neighbouring phases of the same breath share one rise by their lengths.
+ * in a hold. Phases of the same breath that follow one another, holds between them left out, share one rise by their lengths.
  */
 export function risesOf(timeline: Timeline): Rise[] {
   const { segments } = timeline
@@ -21,24 +21,34 @@ export function risesOf(timeline: Timeline): Rise[] {
   let level = FREE_LEVEL
   for (let first = 0; first < segments.length;) {
     const { breath } = segments[first]!
-    let end = first + 1
-    while (end < segments.length && segments[end]!.breath === breath) end += 1
-    const run = segments.slice(first, end)
+    const run = segments.slice(first, endOfRun(segments, first))
+    const moving = run.filter((segment) => segment.breath === breath)
     const target = breath === 'in' ? 1 : breath === 'out' ? 0 : breath === 'hold' ? level : FREE_LEVEL
-    const runSeconds = breath === 'free' ? run[0]!.lengthSeconds : sumSeconds(run)
+    const runSeconds = breath === 'free' ? run[0]!.lengthSeconds : sumSeconds(moving)
     const begin = level
+    let seconds = 0
     for (const segment of run) {
-      const to =
-        begin +
-        (target - begin) *
-          Math.min(1, (segment.startSeconds + segment.lengthSeconds - run[0]!.startSeconds) / runSeconds)
+      if (segment.breath === breath) seconds += segment.lengthSeconds
+      const to = begin + (target - begin) * Math.min(1, seconds / runSeconds)
       rises.push({ from: level, to })
       level = to
     }
     level = target
-    first = end
+    first += run.length
   }
   return rises
+}
+
+/** Where a run of one breath ends: it goes on over a hold after which that breath goes on. */
+function endOfRun(segments: readonly Segment[], first: number): number {
+  const { breath } = segments[first]!
+  const isBreathed = breath === 'in' || breath === 'out'
+  let end = first + 1
+  for (let at = end; at < segments.length; at += 1) {
+    if (segments[at]!.breath === breath) end = at + 1
+    else if (!isBreathed || segments[at]!.breath !== 'hold') break
+  }
+  return end
 }
 
 const sumSeconds = (segments: readonly Segment[]) => segments.reduce((sum, { lengthSeconds }) => sum + lengthSeconds, 0)

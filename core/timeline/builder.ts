@@ -94,6 +94,7 @@ export class TimelineBuilder {
   ratio: BreathRatio | null = null
   private stage: BuildStage = 'whole'
   private version: VersionKind | null = null
+  private breathTurned = false
   /** Segments with a length, made or only measured. */
   pushed = 0
   /** The slot of the next segment. Slots count segments without length too, so that they never shift. */
@@ -120,9 +121,10 @@ export class TimelineBuilder {
   }
 
   /** From here on it is led in a stage and a version; in that of watching nothing is counted. */
-  leadAs({ stage, version }: { stage: BuildStage; version: VersionKind | null }): void {
+  leadAs({ stage, version, breathTurned }: Pick<Segment, 'stage' | 'version' | 'breathTurned'>): void {
     this.stage = stage
     this.version = version
+    this.breathTurned = breathTurned
   }
 
   /** How many times as long as my breath things are now: what I asked for last counts. */
@@ -223,6 +225,7 @@ export class TimelineBuilder {
       level: counted.level,
       stage: this.stage,
       version: this.version,
+      breathTurned: this.breathTurned,
     })
     this.nowSeconds += lengthSeconds
   }

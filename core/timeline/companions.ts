@@ -25,3 +25,16 @@ export function companionsHere(form: Form, companions: readonly Companion[] = []
     return { name, version: version === 'seated' && stands ? 'rests' : 'plain', change: '' }
   })
 }
+
+/** Those who do a form in the same way, together, in the order in which they are first named. */
+export function companionGroups(
+  companions: readonly CompanionHere[],
+): (Omit<CompanionHere, 'name'> & { names: string[] })[] {
+  const groups: (Omit<CompanionHere, 'name'> & { names: string[] })[] = []
+  for (const { name, ...how } of companions) {
+    const same = groups.find(({ version, change }) => version === how.version && change === how.change)
+    if (same) same.names.push(name)
+    else groups.push({ names: [name], ...how })
+  }
+  return groups
+}

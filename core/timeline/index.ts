@@ -28,7 +28,7 @@ export {
   type Moment,
   type PresentCount,
 } from './moment'
-export { COMPANION_LIMITS, companionsSchema } from './companions'
+export { COMPANION_LIMITS, companionGroups, companionsSchema } from './companions'
 export { totalsOf, type Totals } from './totals'
 export { levelIn, risesOf } from './breathLevel'
 export { breathLine } from './breathLine'

@@ -21,6 +21,7 @@ export interface FormThere extends FormMyWay {
   stage: BuildStage
   version: VersionKind | null
   weightKg: number | null
+  breathTurned: boolean
 }
 
 /**
@@ -43,7 +44,7 @@ export function formThere(
   const way = so?.swapBreath ? withBreathSwapped(form, posed, setting.rules) : posed
   const made = knownFormMyWay(form, way, setting.rules)
   const version = form.versions.find(({ kind }) => kind === way?.version)?.kind ?? null
-  const how = { stage, version, weightKg: way?.weightKg ?? null }
+  const how = { stage, version, weightKg: way?.weightKg ?? null, breathTurned: so?.swapBreath ?? false }
   return so ? { ...withStances(made), ...how } : { ...made, ...how }
 }
 

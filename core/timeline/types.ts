@@ -81,6 +81,8 @@ export interface Segment {
   /** How it is led, and in which version: both may change within a step. */
   stage: BuildStage
   version: VersionKind | null
+  /** In is out and out is in, as a layer says. */
+  breathTurned: boolean
 }
 
 /** One performance of a step: a step in a group of three rounds occurs three times. */

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { LEADERS, type Leader, type RunnerState } from '#core/runner'
-import { versionsIn, type TodayVersion } from '#core/routine'
+import { hasUnlearned, versionsIn, type TodayVersion } from '#core/routine'
 import type { Companion } from '#core/timeline'
 import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
 import { STANCE_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
@@ -33,11 +34,19 @@ const todays = [
   ...versions.map((kind) => ({ value: kind as string, name: TODAY_WORDS[kind as keyof typeof TODAY_WORDS] })),
   ...(versions.includes('weighted') ? [{ value: 'plain', name: 'without weights' }] : []),
 ]
+const person = usePersonStore()
 const companions = ref<Companion[]>([])
-watch([today, kilograms, companions], ([chosen, weight, others]) => {
+/** Offered where a form of it is still being learned. */
+const canLeadAsLearned = hasUnlearned(props.state.plan.routine, person.stageOf)
+const leadsAsLearned = ref(false)
+const beginButton = ref<{ $el: HTMLElement } | null>(null)
+// Focus comes with the page on its first load only; whoever comes from another screen finds it here too.
+onMounted(() => beginButton.value?.$el.focus())
+watch([today, kilograms, leadsAsLearned, companions], ([chosen, weight, learned, others]) => {
   follow.doToday({
     version: chosen === PLANNED ? null : (chosen as TodayVersion),
     weightKg: chosen === 'weighted' ? weight : undefined,
+    leadsAsLearned: learned,
     companions: others,
   })
 })
@@ -89,10 +98,13 @@ const first = computed(() => props.state.timeline.occurrences[0])
         />
       </div>
       <label><input v-model="watchFirst" type="checkbox" /> Watch a round first, then join</label>
+      <label v-if="canLeadAsLearned">
+        <input v-model="leadsAsLearned" type="checkbox" /> Lead each form as far as I have learned it
+      </label>
     </div>
     <WhoPractises v-model="companions" />
     <div class="row">
-      <Button size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
+      <Button ref="beginButton" size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
       <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
     </div>
     <p v-if="follow.unsaid.length > 0" class="soft" role="status">

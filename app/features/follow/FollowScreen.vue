@@ -10,7 +10,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { useReadableType } from '~/shared/ui/readableType'
 import { useNight } from '~/shared/ui/night'
 import { ACTION_WORDS } from '~/shared/words/commands'
-import { companionPhrase } from '~/shared/words/practice'
+import { companionLines } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import BreathWater from '~/shared/drawing/BreathWater.vue'
@@ -68,7 +68,7 @@ const coming = computed(() => {
   return form ? { form, side: segment.saidSide } : null
 })
 /** What those who practise with me do otherwise. */
-const others = computed(() => follow.moment?.occurrence.companions.map(companionPhrase).filter(Boolean) ?? [])
+const others = computed(() => companionLines(follow.moment?.occurrence.companions ?? []))
 /** In a timed stillness the screen shows almost nothing. */
 const still = computed(() => {
   const moment = follow.moment
@@ -184,7 +184,7 @@ const halves = computed(() => person.settings.remote.halves && running.value)
       <div class="water">
         <BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" />
         <FormPicture
-          v-if="coming"
+          v-if="coming && others.length === 0"
           class="coming-picture"
           size="large"
           only="feet"

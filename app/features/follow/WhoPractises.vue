@@ -9,7 +9,7 @@ const person = usePersonStore()
 const known = computed(() => [
   ...new Set(person.sessions.flatMap(({ companions: with_ = [] }) => with_.map(({ name }) => name))),
 ])
-const suggested = ref<string[]>([])
+const id = useId()
 const HOW = COMPANION_VERSIONS.map((value) => ({ value, name: COMPANION_WORDS[value] }))
 /** As they are typed; only those with a name practise with me. */
 const typed = ref<Companion[]>([])
@@ -28,23 +28,19 @@ async function add() {
   await nextTick()
   fields.value?.querySelector<HTMLInputElement>('li:last-child input')?.focus()
 }
-const suggest = ({ query }: { query: string }) =>
-  void (suggested.value = known.value.filter((name) => name.toLowerCase().includes(query.toLowerCase())))
 </script>
 
 <template>
   <div class="who" role="group" aria-label="Who practises with me">
     <ul v-if="typed.length > 0" ref="fields">
       <li v-for="(companion, index) in typed" :key="index" class="row">
-        <AutoComplete
+        <InputText
           v-model="companion.name"
-          :suggestions="suggested"
+          :list="`${id}-names`"
           :maxlength="COMPANION_LIMITS.nameLength"
           :aria-label="`Name of companion ${index + 1}`"
           placeholder="Name"
           class="name"
-          @complete="suggest"
-          @keydown.stop
         />
         <Select
           v-model="companion.version"
@@ -71,6 +67,9 @@ const suggest = ({ query }: { query: string }) =>
       :label="typed.length === 0 ? 'Somebody practises with me' : 'And somebody else'"
       @click="add"
     />
+    <datalist :id="`${id}-names`">
+      <option v-for="name in known" :key="name" :value="name" />
+    </datalist>
     <p v-if="companions.length > 0" class="small soft">
       What their versions change is said and shown with each form. The journal notes that they were there; their
       practice is not counted as mine.
@@ -86,8 +85,5 @@ const suggest = ({ query }: { query: string }) =>
 .name {
   flex: 1 1 9rem;
   min-width: 0;
-}
-.name :deep(input) {
-  width: 100%;
 }
 </style>

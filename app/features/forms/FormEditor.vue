@@ -7,6 +7,8 @@ import {
   COUNT_SCOPES,
   COUNTING_KINDS,
   formSchema,
+  GAZE_WORDS,
+  GAZES,
   isPacedCounting,
   MEETING_MOVES,
   plainMove,
@@ -20,7 +22,14 @@ import {
   wayFor,
 } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
-import { COUNTING_WORDS, MEETING_WORDS, PART_WORDS, SIDE_ORDER_WORDS, STANCE_WORDS } from '~/shared/words/practice'
+import {
+  COUNTING_WORDS,
+  diagonalPhrase,
+  MEETING_WORDS,
+  PART_WORDS,
+  SIDE_ORDER_WORDS,
+  STANCE_WORDS,
+} from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import FormExtras from './FormExtras.vue'
 import FormMoves from './FormMoves.vue'
@@ -74,6 +83,14 @@ const stance = field('stance')
 const sides = field('sides')
 const countScope = field('countScope')
 const diagonalDegrees = field('diagonalDegrees')
+/** Steps to both sides in words, and one that has none where that is what stands there. */
+const DIAGONALS = [30, 45, 60, 90, 120, 135, 150]
+const diagonals = computed(() => {
+  const now = diagonalDegrees.value ?? 60
+  const all = DIAGONALS.includes(now) ? DIAGONALS : [...DIAGONALS, now]
+  return all.map((value) => ({ value: value as number | null, name: diagonalPhrase(value) }))
+})
+const gazes = [{ value: null, name: 'not said' }, ...GAZES.map((value) => ({ value, name: GAZE_WORDS[value] }))]
 
 /** All that is written can be taken back, step by step; letters and pulls that follow quickly on each other are one step. */
 const SETTLE_MS = 250
@@ -196,14 +213,18 @@ const save = handleSubmit(async (given) => {
         <ChoiceField v-model="part" label="Part of the arc" :options="named(ARC_PARTS, PART_WORDS)" />
         <ChoiceField v-model="stance" label="Stance" :options="named(STANCES, STANCE_WORDS)" />
       </div>
-      <div v-if="stance === 'diagonalStep'" class="field">
-        <label for="form-diagonal">Degrees from straight ahead</label>
-        <InputNumber
+      <div class="pair">
+        <ChoiceField
+          v-if="stance === 'diagonalStep'"
           v-model="diagonalDegrees"
-          input-id="form-diagonal"
-          :min="0"
-          :max="180"
-          placeholder="60: ten or two o’clock"
+          label="Where its step goes"
+          :options="diagonals"
+        />
+        <ChoiceField
+          label="Where the eyes go"
+          :model-value="values.gaze ?? null"
+          :options="gazes"
+          @update:model-value="set('gaze', $event ?? undefined)"
         />
       </div>
       <FormVersions :versions="values.versions ?? []" @change="set('versions', $event)" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FIVE_PHASES, MOST_TIMES, plainMove, STANCES, type Move, type Phase } from '#core/forms'
+import { FIVE_PHASES, MOST_TIMES, NAMED_DIRECTIONS, plainMove, STANCES, type Move, type Phase } from '#core/forms'
 import { STANCE_WORDS, directionPhrase, facingPhrase } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import PhaseStrip from './PhaseStrip.vue'
@@ -39,6 +39,11 @@ function remove() {
   open.value = Math.max(0, openIndex.value - 1)
 }
 
+/** Directions in words, and one that has none where that is what stands there. */
+function directions(now: number | null, words: (degrees: number) => string) {
+  const all = now === null || NAMED_DIRECTIONS.includes(now) ? NAMED_DIRECTIONS : [...NAMED_DIRECTIONS, now]
+  return [{ value: null, name: 'not said' }, ...all.map((value) => ({ value, name: words(value) }))]
+}
 const stances = [
   { value: null, name: 'as the form' },
   ...STANCES.map((value) => ({ value, name: STANCE_WORDS[value] })),
@@ -98,34 +103,18 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
           :options="stances"
           @update:model-value="change({ stance: $event })"
         />
-        <div class="field">
-          <label for="move-direction">Direction, degrees clockwise</label>
-          <InputNumber
-            :model-value="move.directionDegrees"
-            input-id="move-direction"
-            :min="0"
-            :max="359"
-            placeholder="60"
-            @update:model-value="change({ directionDegrees: $event })"
-          />
-          <span class="small soft">{{
-            move.directionDegrees === null ? 'ahead is 0, two o’clock 60' : directionPhrase(move.directionDegrees)
-          }}</span>
-        </div>
-        <div class="field">
-          <label for="move-facing">Facing, degrees clockwise</label>
-          <InputNumber
-            :model-value="move.facingDegrees ?? null"
-            input-id="move-facing"
-            :min="0"
-            :max="359"
-            placeholder="270"
-            @update:model-value="change({ facingDegrees: $event ?? undefined })"
-          />
-          <span class="small soft">{{
-            move.facingDegrees === undefined ? 'left is 270' : facingPhrase(move.facingDegrees)
-          }}</span>
-        </div>
+        <ChoiceField
+          label="Where its step goes"
+          :model-value="move.directionDegrees"
+          :options="directions(move.directionDegrees, directionPhrase)"
+          @update:model-value="change({ directionDegrees: $event })"
+        />
+        <ChoiceField
+          label="Where one faces"
+          :model-value="move.facingDegrees ?? null"
+          :options="directions(move.facingDegrees ?? null, facingPhrase)"
+          @update:model-value="change({ facingDegrees: $event ?? undefined })"
+        />
         <div class="field">
           <label for="move-times">Times in a row</label>
           <InputNumber

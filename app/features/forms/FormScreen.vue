@@ -138,9 +138,9 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
           <dt>Needs</dt>
           <dd>{{ form.equipment.join(', ') }}</dd>
         </template>
-        <template v-if="form.reminders.length > 0">
+        <template v-if="asIDoIt?.form.reminders.length">
           <dt>Reminders</dt>
-          <dd>{{ asIDoIt?.form.reminders.join(', ') }}</dd>
+          <dd>{{ asIDoIt.form.reminders.join(', ') }}</dd>
         </template>
         <template v-if="form.tradition.length > 0">
           <dt>The tradition’s words</dt>

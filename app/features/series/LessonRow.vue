@@ -26,7 +26,7 @@ const optional = <T,>(value: string, none: string) => (value === none ? undefine
 <template>
   <li class="sheet lesson" :aria-label="`Lesson ${place}`">
     <div class="spread">
-      <h3>Lesson {{ place }}</h3>
+      <h2>Lesson {{ place }}</h2>
       <p class="small"><strong v-if="isNext">next · </strong>{{ standing }}</p>
     </div>
     <div class="field adds">
@@ -40,9 +40,10 @@ const optional = <T,>(value: string, none: string) => (value === none ? undefine
     </div>
     <div class="fields">
       <div class="field">
-        <label :for="`${id}-routine`">Routine</label>
+        <label :id="`${id}-routine-name`" :for="`${id}-routine`">Routine</label>
         <Select
           :input-id="`${id}-routine`"
+          :aria-labelledby="`${id}-routine-name`"
           :model-value="lesson.routineId"
           :options="routines"
           option-label="name"
@@ -64,9 +65,10 @@ const optional = <T,>(value: string, none: string) => (value === none ? undefine
         />
       </div>
       <div class="field">
-        <label :for="`${id}-led`">Led</label>
+        <label :id="`${id}-led-name`" :for="`${id}-led`">Led</label>
         <Select
           :input-id="`${id}-led`"
+          :aria-labelledby="`${id}-led-name`"
           :model-value="lesson.stage ?? WHOLE"
           :options="LED"
           option-label="name"
@@ -75,9 +77,10 @@ const optional = <T,>(value: string, none: string) => (value === none ? undefine
         />
       </div>
       <div class="field">
-        <label :for="`${id}-learned`">Then its forms stand at</label>
+        <label :id="`${id}-learned-name`" :for="`${id}-learned`">Then its forms stand at</label>
         <Select
           :input-id="`${id}-learned`"
+          :aria-labelledby="`${id}-learned-name`"
           :model-value="lesson.learned ?? STAY"
           :options="LEARNED"
           option-label="name"

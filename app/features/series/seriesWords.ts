@@ -1,11 +1,11 @@
 import type { SeriesState } from '#core/plan'
-import type { LedStage, Lesson, Series } from '#core/routine'
+import type { LedStage, Series } from '#core/routine'
 import { plural } from '~/shared/words/numbers'
 
 /** How a lesson is led, in words that stand alone. */
 export const LED_WORDS: Record<LedStage | 'whole', string> = {
   whole: 'as the routine says',
-  movement: 'only the movement, the breath free',
+  movement: 'only the movement',
   handsOnly: 'hands only',
   seated: 'sitting',
 }
@@ -27,6 +27,3 @@ export function seriesPhrase(
   const rounds = repeats && roundsDone > 0 ? `, after ${plural(roundsDone, 'round')}` : ''
   return `${done} of ${plural(all, 'session')} done${rounds}.`
 }
-
-/** What a lesson adds, or else the name of its routine. */
-export const lessonName = ({ adds }: Lesson, routineName: string): string => adds || routineName

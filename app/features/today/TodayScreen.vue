@@ -78,36 +78,38 @@ async function begin(routineId: string) {
         </p>
       </section>
 
-      <section class="stack" aria-labelledby="others">
-        <h2 id="others">Also ready</h2>
-        <ul class="others">
-          <li v-for="entry in others" :key="entry.routine.id">
-            <div class="spread">
-              <div>
-                <h3>{{ entry.routine.name }}</h3>
-                <p v-if="entry.compiled.ok" class="small soft">
-                  {{ durationPhrase(entry.compiled.totals.totalSeconds) }} · {{ readyPhrase(entry.reason) }}
-                </p>
-              </div>
-              <Button
-                size="small"
-                severity="secondary"
-                label="Begin"
-                :aria-label="`Begin ${entry.routine.name}`"
-                @click="begin(entry.routine.id)"
-              />
-            </div>
-            <BrookDrawing
-              v-if="entry.compiled.ok"
-              :timeline="entry.compiled.timeline"
-              :scale-seconds="longestSeconds"
-            />
-          </li>
-        </ul>
-        <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
+      <div class="stack also">
         <slot name="series" />
-        <CloseAfter />
-      </section>
+        <section class="stack" aria-labelledby="others">
+          <h2 id="others">Also ready</h2>
+          <ul class="others">
+            <li v-for="entry in others" :key="entry.routine.id">
+              <div class="spread">
+                <div>
+                  <h3>{{ entry.routine.name }}</h3>
+                  <p v-if="entry.compiled.ok" class="small soft">
+                    {{ durationPhrase(entry.compiled.totals.totalSeconds) }} · {{ readyPhrase(entry.reason) }}
+                  </p>
+                </div>
+                <Button
+                  size="small"
+                  severity="secondary"
+                  label="Begin"
+                  :aria-label="`Begin ${entry.routine.name}`"
+                  @click="begin(entry.routine.id)"
+                />
+              </div>
+              <BrookDrawing
+                v-if="entry.compiled.ok"
+                :timeline="entry.compiled.timeline"
+                :scale-seconds="longestSeconds"
+              />
+            </li>
+          </ul>
+          <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
+          <CloseAfter />
+        </section>
+      </div>
     </div>
   </div>
 </template>
@@ -140,6 +142,9 @@ summary {
   grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
   gap: 2rem 3rem;
   align-items: start;
+}
+.also {
+  gap: 1.6rem;
 }
 .others {
   display: grid;

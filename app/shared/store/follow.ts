@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
 import { closeNow, refitRemainder } from '#core/compose'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
-import { formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
+import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
 import {
   hereOf,
   nameOf,
@@ -39,6 +39,8 @@ export interface Today {
   version: TodayVersion | null
   /** Of each wrist weight, with weights. */
   weightKg?: number
+  /** Each form as far as it is learned. */
+  leadsAsLearned?: boolean
   companions: readonly Companion[]
 }
 
@@ -118,14 +120,15 @@ export const useFollowStore = defineStore('follow', () => {
     timeZone = deviceTimeZone()
   }
   /**
-   * How it is done today: all of it in a version, wherever a form has that (as planned without one), and who practises with me. Only before
-   * it begins.
+   * How it is done today: all of it in a version, wherever a form has that (as planned without one), each form as far as it is learned, and
+   * who practises with me. Only before it begins.
    */
-  function doToday({ version, weightKg, companions }: Today) {
+  function doToday({ version, weightKg, leadsAsLearned, companions }: Today) {
     if (!asPlanned || state.value?.status !== 'ready') return
     const { leader } = state.value
     const { routine: planned, beside } = asPlanned
-    const routine = version ? inVersionToday(planned, person.setting, version, weightKg) : planned
+    const led = leadsAsLearned ? asLearned(planned, person.stageOf) : planned
+    const routine = version ? inVersionToday(led, person.setting, version, weightKg) : led
     const together = companions.length > 0 ? { companions: companions.map((companion) => ({ ...companion })) } : {}
     state.value = { ...readyRunner({ ...planOf(routine, person), ...beside, ...together }), leader }
     void sound.learnWords(state.value.timeline)

@@ -192,14 +192,16 @@ export const usePersonStore = defineStore('person', () => {
     await put('stages', { id, formId, stage, day: today.value })
     return id
   }
+  const latest = computed(() => latestStages(person.value.stages))
+  /** How far a form is learned now; null where nothing is said of it. */
+  const stageOf = (formId: string) => latest.value.get(formId) ?? null
   /** Where a lesson of a series is through with this session, its forms move on in learning. The ids of what was noted. */
   async function moveStages(session: SessionRecord): Promise<string[]> {
     const series = person.value.series.find(({ id }) => id === session.lesson?.seriesId)
     if (!series) return []
-    const stages = latestStages(person.value.stages)
     const earlier = person.value.sessions.filter(({ id }) => id !== session.id)
     const moved: string[] = []
-    for (const { formId, stage } of learnedWith(series, session, earlier, (id) => stages.get(id) ?? null)) {
+    for (const { formId, stage } of learnedWith(series, session, earlier, stageOf)) {
       moved.push(await putStage(formId, stage))
     }
     return moved
@@ -341,6 +343,7 @@ export const usePersonStore = defineStore('person', () => {
     putMeasure: (measure: BreathMeasure) => put('breathMeasures', measure),
     stagesOf: (formId: string) => stageHistory(person.value.stages, formId),
     putStage,
+    stageOf,
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
     moveStages,

@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="Value extends string | boolean | null">
+<script setup lang="ts" generic="Value extends string | number | boolean | null">
 /** One of many, with its name above it; what stands in the slot is said below it. */
 defineProps<{
   label: string

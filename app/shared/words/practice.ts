@@ -11,6 +11,8 @@ import {
   type MeetingMove,
   type Phase,
   STANCE_NAMES,
+  directionWords,
+  facingWords,
   type Side,
   type SideOrder,
   type TraditionWord,
@@ -18,7 +20,7 @@ import {
   type MannerChange,
 } from '#core/forms'
 import type { FeelingScale, Sensation } from '#core/journal'
-import type { Companion, CompanionHere, CompanionVersion } from '#core/timeline'
+import { companionGroups, type Companion, type CompanionHere, type CompanionVersion } from '#core/timeline'
 
 /** The words of the interface for what core names. One place, so that a thing is called the same everywhere. */
 
@@ -209,9 +211,14 @@ export const COMPANION_WORDS: Record<CompanionVersion | 'rests', string> = {
   higher: 'standing higher',
   rests: 'rests meanwhile',
 }
-/** "Mira, sitting: only the arms rise"; nothing for one who does it as I do. */
-export const companionPhrase = ({ name, version, change }: CompanionHere): string =>
-  version === 'plain' ? '' : `${name}, ${COMPANION_WORDS[version]}${change && `: ${change.replace(/\.$/, '')}`}`
+/** "Mira and Jon, sitting: only the arms rise", for each way in which it is done that is not mine. */
+export const companionLines = (companions: readonly CompanionHere[]): string[] =>
+  companionGroups(companions)
+    .filter(({ version }) => version !== 'plain')
+    .map(
+      ({ names, version, change }) =>
+        `${names.join(' and ')}, ${COMPANION_WORDS[version]}${change && `: ${change.replace(/\.$/, '')}`}`,
+    )
 /** "with Mira, sitting, and Jon". */
 export const companionsPhrase = (companions: readonly Companion[]): string =>
   `with ${companions.map(({ name, version }) => (version === 'plain' ? name : `${name}, ${COMPANION_WORDS[version]}`)).join(', and ')}`
@@ -226,12 +233,19 @@ export const TRADITION_WORDS: Record<TraditionWord['kind'], string> = {
   other: 'other',
 }
 
-/** "toward ten or two o'clock" for a diagonal step: twelve o'clock is straight ahead, an hour is 30 degrees. */
+const TO_BOTH_SIDES = [
+  'straight ahead',
+  'to the left or right corner',
+  'to the left or right side',
+  'to the left or right corner behind',
+  'straight back',
+] as const
+/** "toward 10 or 2 o’clock", "to the left or right corner" for a diagonal step: twelve o'clock is straight ahead, an hour is 30 degrees. */
 export function diagonalPhrase(degrees: number): string {
+  const near = TO_BOTH_SIDES[Math.round(degrees / 45)] ?? TO_BOTH_SIDES[0]
+  if (degrees % 45 === 0) return near
   const hours = degrees / 30
-  return Number.isInteger(hours) && hours > 0 && hours < 6
-    ? `toward ${12 - hours} or ${hours} o’clock`
-    : `${degrees} degrees from straight ahead`
+  return Number.isInteger(hours) ? `toward ${12 - hours} or ${hours} o’clock` : `nearly ${near}`
 }
 
 /** A movement that schools do on different breaths. */
@@ -271,24 +285,11 @@ export const CHOICE_WORDS: { [Name in ChoiceName]: { name: string; values: Recor
   eyes: { name: 'Eyes', values: { asTaught: 'as taught', open: 'open', lowered: 'lowered', closed: 'closed' } },
 }
 
-/** "toward two o’clock" where it is a whole hour, else in degrees; clockwise from straight ahead. */
-export function directionPhrase(degrees: number): string {
-  const hour = degrees / 30 === 0 ? 12 : degrees / 30
-  return Number.isInteger(hour) ? `toward ${hour} o’clock` : `toward ${degrees}°`
-}
-
-const FACINGS = [
-  'ahead',
-  'the right corner',
-  'right',
-  'the right corner behind',
-  'back',
-  'the left corner behind',
-  'left',
-  'the left corner',
-]
-/** "facing left", "facing the right corner": to the nearest eighth of the circle. */
-export const facingPhrase = (degrees: number) => `facing ${FACINGS[Math.round(degrees / 45) % 8]}`
+const curly = (words: string) => words.replace("'", '’')
+/** "to the left corner", "toward 2 o’clock": words that a body knows. */
+export const directionPhrase = (degrees: number) => curly(directionWords(degrees))
+/** "facing left", "facing the right corner". */
+export const facingPhrase = (degrees: number) => curly(facingWords(degrees))
 
 /** What a way or a version changes, in words: "Seated instead of wide stance. No deep knees." Empty where nothing. */
 export function mannerChangePhrase({ stance, eased, added, phasesFewer }: MannerChange): string {

@@ -30,8 +30,10 @@ const inWords = ({
   levels,
   levelOrder,
   evenBreath,
+  gaze,
 }: FormInWords): FormInWords => ({
   ...{ name, part, stance, counting, sides, countScope, counts, moves, levels, ...(evenBreath ? { evenBreath } : {}) },
+  ...(gaze ? { gaze } : {}),
   levelOrder: levels.length > 0 ? levelOrder : 'up',
 })
 /** Reading leaves out what was not said; a form without levels says nothing of them. */

@@ -126,3 +126,14 @@ describe('the words of a way', () => {
     )
   })
 })
+
+describe('where the eyes go', () => {
+  const form = aForm({ gaze: 'far', reminders: ['Crown lifted'] })
+  const reminders = (eyes: Choices['eyes']) => formMyWay(form, undefined, house({ eyes })).form.reminders
+  it('is one of the things to be reminded of while they are open, and not when they are lowered or closed', () => {
+    expect(reminders('asTaught')).toEqual(['Crown lifted', 'Look far away'])
+    expect(reminders('open')).toEqual(['Crown lifted', 'Look far away'])
+    expect(reminders('lowered')).toEqual(['Crown lifted'])
+    expect(reminders('closed')).toEqual(['Crown lifted'])
+  })
+})

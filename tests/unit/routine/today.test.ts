@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { plainWay } from '#core/forms'
-import { inVersionToday, versionsIn } from '#core/routine'
-import { aForm, aRoutine, aStep } from '../../helpers'
+import { steadyPace } from '#core/breath'
+import { plainWay, type LearningStage } from '#core/forms'
+import { asLearned, hasUnlearned, inVersionToday, versionsIn } from '#core/routine'
+import { compileTimeline } from '#core/timeline'
+import { aForm, aRoutine, aStep, NO_WAITING } from '../../helpers'
 
 const version = (kind: 'seated' | 'weighted') => ({ kind, change: '' })
 const both = aForm({ id: 'both', versions: [version('weighted'), version('seated')] })
@@ -41,5 +43,56 @@ describe('a session as it is done today', () => {
       expect(inVersionToday(here, setting, asked)).toEqual(here)
       expect(inVersionToday(aRoutine([aStep('a', 'both')]), always, asked)).toEqual(aRoutine([aStep('a', 'both')]))
     }
+  })
+})
+
+describe('a session that is led as far as its forms are learned', () => {
+  const stages = new Map<string, LearningStage>([
+    ['watched', 'watch'],
+    ['hands', 'handsOnly'],
+    ['slow', 'slow'],
+    ['whole', 'whole'],
+    ['breath', 'withBreath'],
+  ])
+  const stageOf = (formId: string) => stages.get(formId) ?? null
+  const ids = [...stages.keys(), 'unknown']
+  const learned = asLearned(aRoutine(ids.map((id) => aStep(id, id, { count: 3 }))), stageOf)
+  const timeline = compileTimeline({
+    routine: learned,
+    forms: ids.map((id) => aForm({ id, name: id })),
+    ways: [],
+    pace: steadyPace(4, 6),
+    rules: NO_WAITING,
+  })
+
+  it('leads each in its stage, stays one step of it, and leaves alone what is learned or unknown', () => {
+    const stagesOf = (formId: string) => {
+      const { index } = timeline.occurrences.find((each) => each.formId === formId)!
+      const own = timeline.segments.filter(
+        ({ occurrence, kind }) => occurrence === index && (kind === 'phase' || kind === 'watch'),
+      )
+      return [...new Set(own.map(({ stage }) => stage))].join(', ')
+    }
+    expect(ids.map((id) => `${id}: ${stagesOf(id)}`)).toEqual([
+      'watched: watch, handsOnly',
+      'hands: handsOnly',
+      'slow: movement',
+      'whole: movement',
+      'breath: whole',
+      'unknown: whole',
+    ])
+    expect(timeline.occurrences).toHaveLength(ids.length)
+  })
+  it('takes more time for what is slow, and frees the breath of what is not led by it', () => {
+    const of = (formId: string) => timeline.occurrences.find((each) => each.formId === formId)!
+    expect(of('slow').bodySeconds / of('whole').bodySeconds).toBeCloseTo(1.5, 6)
+    const free = timeline.segments.filter(
+      ({ occurrence, kind }) => occurrence === of('whole').index && kind === 'phase',
+    )
+    expect(new Set(free.map(({ breath }) => breath))).toEqual(new Set(['free']))
+  })
+  it('is offered only where something is still to be learned', () => {
+    expect(hasUnlearned(aRoutine([aStep('a', 'breath')]), stageOf)).toBe(false)
+    expect(hasUnlearned(aRoutine([aStep('a', 'breath'), aStep('b', 'slow')]), stageOf)).toBe(true)
   })
 })

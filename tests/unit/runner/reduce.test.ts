@@ -207,7 +207,7 @@ describe('every session', () => {
     fc.assert(
       fc.property(planArbitrary, (plan) => {
         let state = reduce(readyRunner(plan), 'start', T0)
-        for (let turn = 0; turn < 100 && state.status !== 'ended'; turn += 1) {
+        for (let turn = 0; turn < 1000 && state.status !== 'ended'; turn += 1) {
           state = tick(state, state.clockMs + 120_000)
           if (state.overrunSeconds > 0) state = reduce(state, 'next', state.clockMs)
         }

@@ -64,6 +64,18 @@ describe('who practises with me', () => {
     ])
     expect(of('Jon')[0]).toMatch(/Jon, hold on to the chair$/)
   })
+  it('is told together where two do it alike', () => {
+    const both = spokenCues(led([MIRA, { name: 'Jon', version: 'seated' }]), VOICE, secondsOf).flatMap((cue) =>
+      cue.kind === 'voice' ? [cue.phrases.map(({ text }) => text).join(', ')] : [],
+    )
+    expect(both.filter((text) => text.includes('Mira')).map((text) => text.slice(text.indexOf('Mira')))).toEqual([
+      'Mira, Jon, sitting',
+      'Mira, Jon, Only the arms rise.',
+      'Mira, Jon, Only the arms rise.',
+      'Mira, Jon, rest',
+      'Mira, Jon, the whole movement',
+    ])
+  })
   it('is told nothing where all do it as I do', () => {
     const plain = spokenCues(led([{ name: 'Mira', version: 'plain' }]), VOICE, secondsOf)
     expect(plain).toEqual(spokenCues(led([]), VOICE, secondsOf))

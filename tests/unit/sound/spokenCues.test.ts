@@ -141,6 +141,18 @@ describe('announcements', () => {
       expect(atSeconds).toBeLessThan(lying[index]!.bodyStartSeconds + lying[index]!.bodySeconds)
     })
   })
+  it('is that in is out now, where a layer turns the breath, and that it is as before where one turns it back', () => {
+    const layers = [
+      { from: { repetition: 3 }, so: { swapBreath: true } },
+      { from: { repetition: 5 }, so: { swapBreath: false } },
+    ]
+    const turned = said([{ form: breath, count: 6, layers }], { counts: 'none' })
+    // A repetition lasts 10 s here, after 6 s of announcement.
+    expect(turned.slice(1, -1)).toEqual([
+      { at: 26, text: 'the breath the other way' },
+      { at: 46, text: 'the breath the other way' },
+    ])
+  })
   it('no two things are ever said at once, and all in the order of time', () => {
     fc.assert(
       fc.property(planArbitrary, fc.boolean(), (plan, movements) => {

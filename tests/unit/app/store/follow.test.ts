@@ -204,8 +204,11 @@ describe('the session under way', () => {
     follow.doToday({ version: 'seated', companions: [] })
     const mira = { name: 'Mira', version: 'seated' as const }
     follow.doToday({ version: null, companions: [mira] })
+    expect(follow.state!.timeline.occurrences[0]!.companions).toMatchObject([mira])
     follow.command('start')
     pass(12)
+    follow.command('oneMore')
+    expect(follow.state!.timeline.occurrences[0]!.companions).toMatchObject([mira])
     follow.command('endNow')
     await soon()
     expect(sessions()[0]).toMatchObject({ lesson, elsewhereSeconds: 120, companions: [mira] })

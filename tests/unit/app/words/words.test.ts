@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { countPhrase, diagonalPhrase, directionPhrase, scopePhrase, sidePhrase } from '~/shared/words/practice'
+import {
+  countPhrase,
+  diagonalPhrase,
+  directionPhrase,
+  facingPhrase,
+  scopePhrase,
+  sidePhrase,
+} from '~/shared/words/practice'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import {
   countdownPhrase,
@@ -75,10 +82,20 @@ describe('the words of practice', () => {
     expect(sidePhrase('otherWay')).toBe('the other way')
     expect(sidePhrase('none')).toBe('')
     expect(directionPhrase(60)).toBe('toward 2 o’clock')
-    expect(directionPhrase(0)).toBe('toward 12 o’clock')
-    expect(directionPhrase(45)).toBe('toward 45°')
+    expect(directionPhrase(0)).toBe('straight ahead')
+    expect(directionPhrase(315)).toBe('to the left corner')
+    expect(directionPhrase(50)).toBe('nearly to the right corner')
+    expect(facingPhrase(270)).toBe('facing left')
+    expect(facingPhrase(300)).toBe('facing 10 o’clock')
     expect(diagonalPhrase(60)).toBe('toward 10 or 2 o’clock')
-    expect(diagonalPhrase(50)).toBe('50 degrees from straight ahead')
+    expect(diagonalPhrase(45)).toBe('to the left or right corner')
+    expect(diagonalPhrase(50)).toBe('nearly to the left or right corner')
+    expect(diagonalPhrase(90)).toBe('to the left or right side')
+    expect(diagonalPhrase(120)).toBe('toward 8 or 4 o’clock')
+    // However many degrees, they are never said.
+    for (let degrees = 0; degrees <= 180; degrees += 1) expect(diagonalPhrase(degrees)).not.toMatch(/°|degree/)
+    for (let degrees = 0; degrees < 360; degrees += 1)
+      expect(`${directionPhrase(degrees)} ${facingPhrase(degrees)}`).not.toMatch(/°|degree/)
   })
   it('name every kind of input from afar', () => {
     expect(
