@@ -19,6 +19,8 @@ interface Wish extends Utterance {
 
 /** In counts of eight, the count left is said with the first beat of every other eight. */
 const BEATS_BETWEEN = 16
+/** So near the end only the last one is said: beats are too fast for both. */
+const LAST_BEATS = 3
 
 /**
  * All that is said in a session, in the order of time and never two things at once. `secondsOf` is how long some words take to be said.
@@ -205,6 +207,7 @@ function isNumberSaid(
     return (
       (voice.counts === 'all' || voice.counts === 'left') &&
       repetition % BEATS_BETWEEN === 1 &&
+      remaining > LAST_BEATS &&
       !(of === 'word' && repetition === 1)
     )
   if (voice.counts === 'left') return remaining % voice.every === 0

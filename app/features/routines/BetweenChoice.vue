@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { nextCount } from '#core/forms'
 import type { Between } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
+import { countPhrase } from '~/shared/words/practice'
+import CountStepper from './CountStepper.vue'
 
 /** What lies between pieces that follow one another: each one's own rest, some breaths, a form, or no stop. */
 const props = defineProps<{ between?: Between; label: string }>()
@@ -12,12 +15,16 @@ const OWN = 'own'
 const FLOW = 'flow'
 /** Breaths of rest that can be chosen. */
 const RESTS = [1, 2, 3, 4, 6]
+const restsNow = computed(() => {
+  const { between } = props
+  return between?.by !== 'rest' || RESTS.includes(between.breaths) ? RESTS : [...RESTS, between.breaths]
+})
 const options = computed(() => [
   { value: OWN, name: 'each its own rest' },
   { value: FLOW, name: 'no stop, only the name' },
-  ...RESTS.map((breaths) => ({ value: `rest/${breaths}`, name: `${plural(breaths, 'breath')} of rest` })),
+  ...restsNow.value.map((breaths) => ({ value: `rest/${breaths}`, name: `${plural(breaths, 'breath')} of rest` })),
   ...person.forms
-    .filter(({ counting }) => counting.by === 'breathRepetitions' || counting.by === 'beats')
+    .filter(({ counting }) => counting.by !== 'open')
     .map(({ id, name }) => ({ value: `form/${id}`, name })),
 ])
 const value = computed(() => {
@@ -33,6 +40,15 @@ function choose(chosen: string) {
   else if (by === 'rest') emit('change', { by: 'rest', breaths: Number(what) })
   else emit('change', { by: 'form', formId: what, count: person.formsById.get(what)?.counts.least ?? 1 })
 }
+/** The form between, where it is one that is known; what is gone has no count to change. */
+const betweenForm = computed(() =>
+  props.between?.by === 'form' ? person.formsById.get(props.between.formId) : undefined,
+)
+function count(direction: 1 | -1) {
+  const { between } = props
+  if (between?.by !== 'form' || !betweenForm.value) return
+  emit('change', { ...between, count: nextCount(betweenForm.value, between.count, direction) })
+}
 </script>
 
 <template>
@@ -45,5 +61,12 @@ function choose(chosen: string) {
     option-value="value"
     :aria-label="label"
     @update:model-value="choose"
+  />
+  <CountStepper
+    v-if="between?.by === 'form' && betweenForm"
+    :name="`${betweenForm.name} between`"
+    :phrase="countPhrase(betweenForm, between.count)"
+    @less="count(-1)"
+    @more="count(1)"
   />
 </template>

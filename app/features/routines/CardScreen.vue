@@ -106,10 +106,17 @@ li :deep(.breath) {
 }
 @media screen and (max-width: 700px) {
   li {
-    grid-template-columns: minmax(0, 1.4fr) minmax(0, 1.25fr) minmax(0, 0.8fr);
+    grid-template-columns: auto minmax(0, 1.3fr) minmax(0, 1fr);
+    align-items: start;
+    padding: 0.3rem 0;
   }
   li :deep(.form-picture) {
-    display: none;
+    grid-row: span 2;
+    flex-direction: column;
+    gap: 0.1rem;
+  }
+  .stance {
+    grid-column: 2 / -1;
   }
 }
 @media print {

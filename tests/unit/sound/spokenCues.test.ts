@@ -141,6 +141,12 @@ describe('announcements', () => {
       expect(atSeconds).toBeLessThan(lying[index]!.bodyStartSeconds + lying[index]!.bodySeconds)
     })
   })
+  it('is no count of beats so near the end that the last one comes over it', () => {
+    const beats = aForm({ counting: { by: 'beats', beatsPerMinute: 60 }, moves: FREE_MOVE })
+    const counted = (count: number) => texts([{ form: beats, count }]).filter((text) => / more$|last one/.test(text))
+    expect(counted(18)).toEqual(['17 more', 'last one'])
+    expect(counted(21)).toEqual(['20 more', '4 more', 'last one'])
+  })
   it('is that in is out now, where a layer turns the breath, and that it is as before where one turns it back', () => {
     const layers = [
       { from: { repetition: 3 }, so: { swapBreath: true } },
