@@ -75,7 +75,9 @@ test('a whole session can be followed by ear alone: every form, side, count left
   const within = (index: number) => said.slice(positions[index]! + 1, positions[index + 1])
   expect(within(0)).toContainEqual(expect.stringMatching(/change sides the other way/))
   expect(within(1)).toEqual(['5 more', '4 more', '3 more', '2 more', '1 more', 'last one'])
-  expect(within(2)).toEqual([
+  // Where the eyes go is said now and then between them.
+  expect(within(2)).toContain('Look over the hand in front')
+  expect(within(2).filter((text) => !text.startsWith('Look'))).toEqual([
     'left side 2 more',
     'right side 2 more',
     'left side 1 more',

@@ -23,10 +23,11 @@ const said = ref('')
 async function change(part: Partial<Series>, words = '') {
   if (!series.value) return
   const next = { ...series.value, ...part }
-  if (!(await person.putSeries(next))) return
+  // At once: whoever takes it back may be sooner than the store.
   past.value = next
   commit()
   said.value = words
+  await person.putSeries(next)
 }
 async function undo() {
   stepBack()
