@@ -23,6 +23,7 @@ import {
   type Occurrence,
   type ScheduleItem,
   type ScheduleSetting,
+  type Segment,
   type SideCounts,
   type Timeline,
 } from './types'
@@ -204,12 +205,24 @@ function layOutItem(
         ? counts.map(({ side }) => ({ side, count: 0 }))
         : stillAsked(form, counts, item, units),
     startSeconds,
+    turnsAtSeconds: layers ? turnsOf(builder.segments, here.index, units) : [],
     lengthSeconds: builder.nowSeconds - startSeconds,
     bodyStartSeconds,
     bodySeconds,
   }
   const last = thereFor(units.at(-1)?.so ?? null).form
   return { occurrence, stance: begun ? (last.moves.at(-1)!.stance ?? last.stance) : here.stance }
+}
+
+/** Where in an occurrence its layers say something else than before. */
+function turnsOf(segments: readonly Segment[], occurrence: number, units: readonly Unit[]): number[] {
+  const begun = segments.filter(
+    (segment) => segment.occurrence === occurrence && segment.beginsRepetition && segment.kind !== 'rest',
+  )
+  const said = units.map(({ so }) => JSON.stringify(so))
+  return begun
+    .filter((_, index) => index > 0 && said[index] !== said[index - 1])
+    .map(({ startSeconds }) => startSeconds)
 }
 
 /** How long the form is announced: the very first one at least for the lead-in, a part of something larger shortly or not at all. */

@@ -125,6 +125,8 @@ export interface Occurrence {
   /** From the announcement to the end of the rest after it. */
   startSeconds: number
   lengthSeconds: number
+  /** Where within it something becomes otherwise, as its layers say. */
+  turnsAtSeconds: number[]
   /** Only the exercise itself, side changes included. */
   bodyStartSeconds: number
   bodySeconds: number

@@ -10,7 +10,7 @@ import { durationPhrase } from '~/shared/words/time'
 
 /**
  * A routine as a run of water: each step a pebble as long as its minutes and as deep as its effort, the parts of the arc
- * as reaches below. `small` for lists, `large` with names and minutes, `positionSeconds` marks where one stands.
+ * as reaches below; where something becomes otherwise within a step, its pebble is veined. `small` for lists, `large` with names and minutes, `positionSeconds` marks where one stands.
  */
 const props = withDefaults(
   defineProps<{
@@ -67,6 +67,7 @@ const pebbles = computed(() =>
       top: middle.value - deep / 2,
       bottom: middle.value + deep / 2,
       endX: to - gap / 2,
+      turns: occurrence.turnsAtSeconds.map((seconds) => x.value(seconds)),
       path: pebblePath(occurrence.stepId + occurrence.formId, from + gap / 2, middle.value - deep / 2, long, deep),
     }
   }),
@@ -177,6 +178,17 @@ const done = (occurrence: Occurrence) =>
       >
         <title>{{ pebble.occurrence.formName }}, {{ durationPhrase(pebble.occurrence.lengthSeconds) }}</title>
       </path>
+      <template v-for="pebble in pebbles" :key="`turns-${pebble.key}`">
+        <line
+          v-for="(turn, index) in pebble.turns"
+          :key="index"
+          class="turn"
+          :x1="turn"
+          :x2="turn"
+          :y1="pebble.top + 2"
+          :y2="pebble.bottom - 2"
+        />
+      </template>
       <template v-if="movable">
         <rect
           v-for="pebble in pebbles"
@@ -230,6 +242,11 @@ const done = (occurrence: Occurrence) =>
 </template>
 
 <style scoped>
+.turn {
+  stroke: var(--pb-raised);
+  stroke-width: 2;
+  pointer-events: none;
+}
 .brook {
   position: relative;
   width: 100%;

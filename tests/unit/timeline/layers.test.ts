@@ -34,6 +34,22 @@ describe('what is so from a repetition on', () => {
       ...['sketch', 'sketch', 'palms', 'palms', 'fingers', 'fingers'],
     ])
     expect(starts(segments).map(({ remainingInStep }) => remainingInStep)).toEqual([5, 4, 3, 2, 1, 0])
+    expect(occurrences[0]!.turnsAtSeconds).toEqual([
+      starts(segments)[2]!.startSeconds,
+      starts(segments)[4]!.startSeconds,
+    ])
+  })
+  it('turns where it is held or paced otherwise too, however the breath settles', () => {
+    const layers = [
+      { from: { repetition: 3 }, so: { holdBreaths: 1 } },
+      { from: { repetition: 5 }, so: { holdBreaths: 0, paceScale: 2 } },
+    ]
+    const routine = aRoutine([aStep('s', 'rise', { count: 6, layers }), aStep('t', 'rise', { count: 6 })])
+    const pace = { start: { inSeconds: 3, outSeconds: 4 }, settled: { inSeconds: 5, outSeconds: 7 }, settleMinutes: 4 }
+    const { occurrences, segments } = compileTimeline({ routine, forms, ways: [], pace, rules: NO_WAITING })
+    const own = starts(segments).filter(({ occurrence }) => occurrence === 0)
+    expect(occurrences[0]!.turnsAtSeconds).toEqual([own[2]!.startSeconds, own[4]!.startSeconds])
+    expect(occurrences[1]!.turnsAtSeconds).toEqual([])
   })
   it('breath swapped after four', () => {
     const { segments } = layered('rise', 8, [{ from: { repetition: 5 }, so: { swapBreath: true } }])
