@@ -25,7 +25,7 @@ import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS, WEIGHT_KG
 import { DEVIATIONS, type Deviation, type DoneStep, type LessonTaken, type PlannedStep } from '../runner'
 import { companionsSchema, type SideCounts } from '../timeline'
 import { MOST_DEVIATIONS, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
-import { SENSATIONS, type Felt, type RestPlanEntry, type SessionRecord } from './types'
+import { EXERTION, SENSATIONS, type Felt, type RestPlanEntry, type SessionRecord } from './types'
 
 const seconds = () => numberBetween(0, MOST_SESSION_SECONDS)
 
@@ -88,6 +88,7 @@ export const sessionSchema = strictObject<SessionRecord>({
   asides: strictList(deviationSchema, MOST_DEVIATIONS),
   before: feltSchema,
   after: feltSchema,
+  exertion: optionally(wholeBetween(EXERTION.least, EXERTION.most)),
   sensations: strictList(oneOf(SENSATIONS), SENSATIONS.length),
   words: textSchema,
 }).test(

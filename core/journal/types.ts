@@ -39,9 +39,17 @@ export interface SessionRecord {
   asides: Deviation[]
   before: Felt
   after: Felt
+  /** How hard it was, 0 to 10 (see `EXERTION`); left out where that was not said. */
+  exertion?: number
   sensations: Sensation[]
   words: string
 }
+
+/**
+ * A category-ratio scale of perceived exertion from 0 (nothing at all) to 10 (as hard as can be), after Borg, "Psychophysical bases of
+ * perceived exertion", Medicine & Science in Sports & Exercise 14 (1982). From memory.
+ */
+export const EXERTION = { least: 0, most: 10 }
 
 /** From a day on, the weekdays (1 Monday to 7 Sunday) on which rest is planned. Old entries stay, so the past keeps its plan. */
 export interface RestPlanEntry {

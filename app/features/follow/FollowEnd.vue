@@ -1,17 +1,25 @@
 <script setup lang="ts">
 import { reduce, undoSecondsLeft } from '#core/runner'
-import { NOT_SAID, SENSATIONS, type Felt, type Sensation } from '#core/journal'
+import {
+  EXERTION,
+  FEELING_SCALES,
+  NOT_SAID,
+  SENSATIONS,
+  type FeelingScale,
+  type Felt,
+  type Sensation,
+} from '#core/journal'
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
 import { SENSATION_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
+import { pebblePath } from '~/shared/drawing/pebble'
+import { plural } from '~/shared/words/numbers'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 
-/** After the last breath. The session is already kept; words wait until they are wanted. */
+/** After the last breath. The session is already kept: whatever is said of it here is extra, and one key is enough. */
 const emit = defineEmits<{ leave: []; undo: [] }>()
-/** Silence first: nothing is asked until it is touched. */
-const asked = ref(false)
 const follow = useFollowStore()
 /** What can still be taken back, so that the session goes on; what would change what was done cannot. */
 const takesBack = computed(() => {
@@ -22,9 +30,41 @@ const inTime = ref(false)
 useIntervalFn(() => (inTime.value = !!follow.state && undoSecondsLeft(follow.state, nowMs()) > 0), 250, {
   immediateCallback: true,
 })
+const doneButton = ref<{ $el: HTMLElement } | null>(null)
+// Focus comes with a page on its first load only: here it would fall to nothing, as what had it is gone.
+onMounted(() => doneButton.value?.$el.focus({ preventScroll: true }))
 const after = ref<Felt>({ ...NOT_SAID })
+const exertion = ref<number | null>(null)
 const sensations = ref<Sensation[]>([])
 const words = ref('')
+
+/** A digit answers the first scale of which nothing is said yet; backspace takes the last answer back. */
+const answered: FeelingScale[] = []
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  const target = event.target instanceof Element ? event.target : null
+  if (event.ctrlKey || event.metaKey || event.altKey || target?.closest('input:not([type="checkbox"]), textarea'))
+    return
+  const digit = /^[1-5]$/.test(event.key) ? Number(event.key) : null
+  const next = FEELING_SCALES.find((scale) => after.value[scale] === null)
+  if (digit !== null && next) {
+    after.value = { ...after.value, [next]: digit }
+    answered.push(next)
+  } else if (event.key === 'Backspace' && answered.length > 0) {
+    after.value = { ...after.value, [answered.pop()!]: null }
+  } else return
+  event.preventDefault()
+})
+
+const done = computed(() => follow.record?.done.filter(({ outcome }) => outcome !== 'skipped') ?? [])
+const STONE = { width: 220, height: 84, fullSeconds: 25 * 60 }
+/** The stone that this session lays: the longer it was, the larger. */
+const stone = computed(() => {
+  const share = Math.sqrt(Math.min(1, (follow.record?.practisedSeconds ?? 0) / STONE.fullSeconds))
+  const [wide, high] = [70 + 140 * share, 36 + 40 * share]
+  return pebblePath(follow.record?.id ?? '', (STONE.width - wide) / 2, STONE.height - high - 4, wide, high)
+})
+/** The degrees of the scale, from nothing to all. */
+const DEGREES = Array.from({ length: EXERTION.most - EXERTION.least + 1 }, (_, at) => EXERTION.least + at)
 
 function toggle(sensation: Sensation) {
   sensations.value = sensations.value.includes(sensation)
@@ -32,22 +72,45 @@ function toggle(sensation: Sensation) {
     : [...sensations.value, sensation]
 }
 async function keep() {
-  const saidSomething = words.value.trim() || sensations.value.length > 0 || Object.values(after.value).some(Boolean)
-  if (saidSomething) await follow.note({ after: after.value, sensations: sensations.value, words: words.value.trim() })
+  const line = words.value.trim()
+  const hard = exertion.value === null ? {} : { exertion: exertion.value }
+  const saidSomething =
+    line || exertion.value !== null || sensations.value.length > 0 || Object.values(after.value).some(Boolean)
+  if (saidSomething) await follow.note({ after: after.value, ...hard, sensations: sensations.value, words: line })
   emit('leave')
 }
 </script>
 
 <template>
   <div v-if="follow.record" class="end stack">
-    <p class="title">{{ durationPhrase(follow.record.practisedSeconds) }}</p>
+    <div class="laid">
+      <p class="title">{{ durationPhrase(follow.record.practisedSeconds) }}</p>
+      <svg :viewBox="`0 0 ${STONE.width} ${STONE.height}`" aria-hidden="true"><path :d="stone" /></svg>
+    </div>
     <p role="status">
       <template v-if="follow.kept === 'kept'">{{ follow.record.title }} is in the journal.</template>
       <template v-else-if="follow.kept === 'being written'">{{ follow.record.title }} is being written down.</template>
       <template v-else>{{ follow.record.title }} is not in the journal yet: see above what keeps it out.</template>
     </p>
-    <template v-if="asked">
-      <FeltScales v-model="after" legend="How it is now, if you care to say" />
+    <p v-if="done.length > 0" class="soft">
+      {{ plural(done.length, 'form') }}: {{ done.map(({ formName }) => formName).join(', ') }}.
+    </p>
+    <FeltScales v-model="after" legend="How it is now, if you care to say" />
+    <p class="small soft keys">Keys 1 to 5 answer scale by scale, backspace takes one back.</p>
+    <details class="more">
+      <summary>Say more</summary>
+      <fieldset class="exertion">
+        <legend>How hard it was, from 0 (nothing at all) to 10 (as hard as can be)</legend>
+        <button
+          v-for="degree in DEGREES"
+          :key="degree"
+          type="button"
+          :aria-pressed="exertion === degree"
+          @click="exertion = exertion === degree ? null : degree"
+        >
+          {{ degree }}
+        </button>
+      </fieldset>
       <div class="sensations" role="group" aria-label="What was felt">
         <label v-for="sensation in SENSATIONS" :key="sensation">
           <input type="checkbox" :checked="sensations.includes(sensation)" @change="toggle(sensation)" />
@@ -58,10 +121,9 @@ async function keep() {
         <label for="words">A line of words</label>
         <InputText id="words" v-model="words" maxlength="4000" />
       </div>
-    </template>
+    </details>
     <div class="row">
-      <Button size="large" label="Done" autofocus @click="keep" />
-      <Button v-if="!asked" size="large" label="Say how it was" severity="secondary" @click="asked = true" />
+      <Button ref="doneButton" size="large" label="Done" autofocus @click="keep" />
       <Button
         v-if="takesBack && inTime"
         size="large"
@@ -86,6 +148,66 @@ async function keep() {
   font-size: clamp(2.2rem, 7vw, 4.5rem);
   font-weight: 700;
   line-height: 1.1;
+}
+.laid {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  justify-content: space-between;
+  gap: 0.5rem 2rem;
+  border-bottom: 5px solid var(--pb-water);
+}
+.laid svg {
+  width: min(13.75rem, 60vw);
+}
+.laid path {
+  fill: var(--pb-moss);
+  animation: lay 1.2s ease-out;
+}
+@keyframes lay {
+  from {
+    translate: 0 -70px;
+  }
+}
+@media (prefers-reduced-motion: reduce) {
+  .laid path {
+    animation: none;
+  }
+}
+@media (pointer: coarse) {
+  .keys {
+    display: none;
+  }
+}
+.more > * + * {
+  margin-top: 0.8rem;
+}
+summary {
+  cursor: pointer;
+  padding: 0.5rem 0;
+  width: fit-content;
+}
+.exertion {
+  border: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem;
+}
+.exertion button {
+  font: inherit;
+  min-width: 2.75rem;
+  min-height: 2.75rem;
+  color: var(--pb-ink);
+  background: none;
+  border: 0;
+  border-bottom: 2px solid var(--pb-water-deep);
+  cursor: pointer;
+}
+.exertion button[aria-pressed='true'] {
+  background: var(--pb-water-deep);
+  color: var(--pb-paper);
+  font-weight: 650;
 }
 .sensations {
   display: flex;

@@ -12,13 +12,13 @@ import {
   countsPhrase,
   deviationPhrase,
   doneBreathPhrase,
+  exertionPhrase,
   feltPhrase,
   outcomePhrase,
   sessionTimePhrase,
 } from './journalWords'
 
 const person = usePersonStore()
-const confirm = useConfirm()
 useHead({ title: 'Journal · Pebblebrook' })
 
 const rules = computed(() => ({ dayEndsAtHour: person.settings.dayEndsAtHour, restPlan: person.settings.restPlan }))
@@ -42,14 +42,19 @@ function lessonOf({ lesson }: SessionRecord): string {
 }
 const plannedOf = (session: SessionRecord, stepId: string) => session.planned.find((step) => step.stepId === stepId)
 
-function remove(session: SessionRecord) {
-  confirm.require({
-    header: 'Remove this session?',
-    message: `${session.title}, ${when(session)}. It cannot be brought back.`,
-    acceptProps: { label: 'Remove it' },
-    rejectProps: { label: 'Keep it', severity: 'secondary' },
-    accept: () => void person.remove('sessions', session.id),
-  })
+/** The session that was removed last: it can be brought back until another takes its place here. */
+const removed = shallowRef<SessionRecord | null>(null)
+const bringBack = ref<{ $el: HTMLElement } | null>(null)
+async function remove(session: SessionRecord) {
+  if (!(await person.remove('sessions', session.id))) return
+  removed.value = session
+  await nextTick()
+  // The row that had the focus is gone.
+  bringBack.value?.$el.focus()
+}
+async function putBack() {
+  const session = removed.value
+  if (session && (await person.putSession(session))) removed.value = null
 }
 
 /** The session whose time is put right. */
@@ -85,6 +90,10 @@ async function keepElsewhere() {
         <p v-if="person.sessions.length === 0">
           Nothing here yet. What you follow to its end, or as far as you like, is noted here.
         </p>
+        <p v-if="removed" role="status" class="row">
+          {{ removed.title }}, {{ when(removed) }}, is removed.
+          <Button ref="bringBack" size="small" severity="secondary" label="Bring it back" @click="putBack" />
+        </p>
         <ul class="sessions">
           <li v-for="session in list" :key="session.id" class="sheet">
             <button
@@ -98,6 +107,7 @@ async function keepElsewhere() {
               <span class="time">{{ durationPhrase(session.practisedSeconds) }}</span>
             </button>
             <p v-if="feltPhrase(session)" class="small">{{ feltPhrase(session) }}</p>
+            <p v-if="session.exertion !== undefined" class="small">{{ exertionPhrase(session.exertion) }}</p>
             <p v-if="session.sensations?.length" class="small soft">
               {{ session.sensations.map((sensation) => SENSATION_WORDS[sensation]).join(', ') }}
             </p>
@@ -210,7 +220,6 @@ async function keepElsewhere() {
       </form>
     </Dialog>
     <SessionTime v-model:session="timing" />
-    <ConfirmDialog />
   </div>
 </template>
 

@@ -1,5 +1,5 @@
 import { COUNT_UNITS } from '#core/forms'
-import { FEELING_SCALES, practiceDay, type SessionRecord } from '#core/journal'
+import { EXERTION, FEELING_SCALES, practiceDay, type SessionRecord } from '#core/journal'
 import type { Deviation, DoneStep, PlannedStep } from '#core/runner'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
 import { SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
@@ -64,3 +64,6 @@ export function deviationPhrase({ what, atSeconds, lastsSeconds, undone }: Devia
   const lasts = lastsSeconds >= 1 ? ` for ${durationPhrase(lastsSeconds)}` : ''
   return `at ${timePhrase(atSeconds)} ${DEVIATION_WORDS[what]}${lasts}${undone ? ', taken back' : ''}`
 }
+
+/** "how hard: 4 of 10". */
+export const exertionPhrase = (exertion: number) => `how hard: ${exertion} of ${EXERTION.most}`

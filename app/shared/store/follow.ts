@@ -267,7 +267,7 @@ export const useFollowStore = defineStore('follow', () => {
     sound.reopen()
   }
   /** Add how it felt to the record that was kept at the end. */
-  async function note(said: Pick<SessionRecord, 'after' | 'sensations' | 'words'>) {
+  async function note(said: Pick<SessionRecord, 'after' | 'exertion' | 'sensations' | 'words'>) {
     if (!record.value) return
     await keeper?.finally(() => Promise.resolve())
     record.value = { ...record.value, ...said }
