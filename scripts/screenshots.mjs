@@ -74,6 +74,7 @@ try {
       .first()
       .click(),
   )
+  await shoot(page, '/series/demo-series', 'series')
   await shoot(page, '/settings', 'settings')
   await shoot(page, '/breath', 'breath', async (view) => {
     await view.getByRole('button', { name: 'a simulated belt' }).click()
@@ -103,6 +104,12 @@ try {
     await view.getByRole('button', { name: 'Three claps' }).click()
   })
   await shoot(page, '/routines', 'follow-day', followTo('Before the workshop opens', 322))
+  await shoot(page, '/routines', 'end', async (view) => {
+    await followTo('While the kettle warms', 300)(view)
+    await view.clock.resume()
+    await view.getByText('is in the journal').waitFor()
+    await view.waitForTimeout(1500)
+  })
   await shoot(
     await open({ colorScheme: 'dark' }),
     '/routines',
