@@ -46,7 +46,8 @@ export function announcementOf(
   if (!announce || occurrence.announce === 'none') return null
   if (occurrence.announce === 'name') {
     const atSeconds = occurrence.bodyStartSeconds
-    return { atSeconds, phrases: [formPhrase(occurrence), ...sidePhrases(announce)] }
+    const others = companionPhrases(occurrence, before)
+    return { atSeconds, phrases: [formPhrase(occurrence), ...sidePhrases(announce), ...others] }
   }
   if (occurrence.announce !== 'foretold' && announce.kind !== 'announce') return null
   const stanceChange = own.find(

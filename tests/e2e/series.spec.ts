@@ -50,6 +50,12 @@ test('a series is put together, its next lesson offered and led as it says, and 
   )
   await page.goto('/forms/rise-and-sink')
   await expect(page.getByText('the whole movement, breath as it comes').first()).toBeVisible()
+
+  // Its form is led by itself as far as it is learned now.
+  await page.getByRole('button', { name: 'Follow it alone' }).click()
+  await page.getByLabel('Lead each form as far as I have learned it').check()
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Now' })).toContainText('Only the movement')
 })
 
 test('a ready-made series is taken up, and begun anew from its first lesson', async ({ page }) => {

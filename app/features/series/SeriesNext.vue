@@ -12,8 +12,9 @@ const nexts = computed(() =>
     const routine = state.next && routineOf(state.next)
     const result = routine && compiled(routine)
     const place = state.lessons.find(({ lesson }) => lesson === state.next)
-    if (series.begunAt === undefined || !state.next || !place || !routine || !result?.ok) return []
-    return [{ series, state, lesson: state.next, place, routine, totals: result.totals }]
+    if (series.begunAt === undefined || !state.next || !place) return []
+    const totals = result?.ok ? result.totals : null
+    return [{ series, state, lesson: state.next, place, routine, totals }]
   }),
 )
 </script>
@@ -28,12 +29,17 @@ const nexts = computed(() =>
             <NuxtLink :to="`/series/${series.id}`">{{ series.name }}</NuxtLink>
           </h3>
           <p v-if="lesson.adds">{{ lesson.adds }}</p>
-          <p class="small soft">
+          <p v-if="!routine || !totals" class="small fault">
+            {{ routine ? `“${routine.name}” cannot be followed now` : 'Its routine is gone' }}: open the series and
+            choose another.
+          </p>
+          <p v-else class="small soft">
             {{ routine.name }}, {{ durationPhrase(totals.totalSeconds) }} · {{ timesPhrase(place) }}
             <template v-if="state.doneToday"> · a lesson was done today</template>
           </p>
         </div>
         <Button
+          v-if="routine && totals"
           size="small"
           :severity="state.doneToday ? 'secondary' : undefined"
           label="Practise it"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useManualRefHistory } from '@vueuse/core'
+import { dequal } from 'dequal/lite'
 import { SERIES_LIMITS, type Lesson, type Series } from '#core/routine'
+import { plainCopy } from '~/shared/store/plainCopy'
 import { usePersonStore } from '~/shared/store/person'
 import LessonRow from './LessonRow.vue'
 import { useSeries } from './seriesPractice'
@@ -18,11 +20,18 @@ const state = computed(() => found.value?.state ?? null)
 useHead({ title: computed(() => `${series.value?.name ?? 'No such series'} · Pebblebrook`) })
 
 const past = shallowRef<Series | null>(series.value)
-const { commit, undo: stepBack, canUndo } = useManualRefHistory(past)
+const { commit, clear, undo: stepBack, canUndo } = useManualRefHistory(past)
 const said = ref('')
+// What another tab has done to it is where taking back begins.
+watch(series, (now) => {
+  if (!now || dequal(now, past.value)) return
+  past.value = now
+  commit()
+  clear()
+})
 async function change(part: Partial<Series>, words = '') {
   if (!series.value) return
-  const next = { ...series.value, ...part }
+  const next = plainCopy({ ...series.value, ...part })
   // At once: whoever takes it back may be sooner than the store.
   past.value = next
   commit()

@@ -76,6 +76,17 @@ describe('who practises with me', () => {
       'Mira, Jon, the whole movement',
     ])
   })
+  it('is told too where forms flow on with nothing but their name', () => {
+    const routine = { ...ROUTINE, between: { by: 'flow' as const } }
+    const flowing = compileTimeline({
+      ...{ routine, forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES },
+      companions: [MIRA],
+    })
+    const said = spokenCues(flowing, VOICE, secondsOf).flatMap((cue) =>
+      cue.kind === 'voice' ? [cue.phrases.map(({ text }) => text).join(', ')] : [],
+    )
+    expect(said).toContain('Step, Mira, rest')
+  })
   it('is told nothing where all do it as I do', () => {
     const plain = spokenCues(led([{ name: 'Mira', version: 'plain' }]), VOICE, secondsOf)
     expect(plain).toEqual(spokenCues(led([]), VOICE, secondsOf))
