@@ -3,6 +3,7 @@ import { LEARNING_STAGES } from '#core/forms'
 import { LED_STAGES, SERIES_LIMITS, type Lesson } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { STAGE_WORDS } from '~/shared/words/practice'
+import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { LED_WORDS } from './seriesWords'
 
 /** One lesson: which routine, what it adds, how often, how it is led, and how far its forms are learned with it. */
@@ -13,14 +14,14 @@ const id = useId()
 
 const routines = computed(() => person.routines.map((routine) => ({ value: routine.id, name: routine.name })))
 const isGone = computed(() => !routines.value.some(({ value }) => value === props.lesson.routineId))
-const WHOLE = 'whole'
-const LED = ([WHOLE, ...LED_STAGES] as const).map((value) => ({ value, name: LED_WORDS[value] }))
-const STAY = 'stay'
-const LEARNED = [
-  { value: STAY as string, name: 'where they stand' },
-  ...LEARNING_STAGES.map((value) => ({ value: value as string, name: STAGE_WORDS[value] })),
+const LED = [
+  { value: null, name: 'as the routine says' },
+  ...LED_STAGES.map((value) => ({ value, name: LED_WORDS[value] })),
 ]
-const optional = <T,>(value: string, none: string) => (value === none ? undefined : (value as T))
+const LEARNED = [
+  { value: null, name: 'where they stand' },
+  ...LEARNING_STAGES.map((value) => ({ value, name: STAGE_WORDS[value] })),
+]
 </script>
 
 <template>
@@ -64,30 +65,18 @@ const optional = <T,>(value: string, none: string) => (value === none ? undefine
           @update:model-value="$event && emit('change', { times: $event })"
         />
       </div>
-      <div class="field">
-        <label :id="`${id}-led-name`" :for="`${id}-led`">Led</label>
-        <Select
-          :input-id="`${id}-led`"
-          :aria-labelledby="`${id}-led-name`"
-          :model-value="lesson.stage ?? WHOLE"
-          :options="LED"
-          option-label="name"
-          option-value="value"
-          @update:model-value="emit('change', { stage: optional($event, WHOLE) })"
-        />
-      </div>
-      <div class="field">
-        <label :id="`${id}-learned-name`" :for="`${id}-learned`">Then its forms stand at</label>
-        <Select
-          :input-id="`${id}-learned`"
-          :aria-labelledby="`${id}-learned-name`"
-          :model-value="lesson.learned ?? STAY"
-          :options="LEARNED"
-          option-label="name"
-          option-value="value"
-          @update:model-value="emit('change', { learned: optional($event, STAY) })"
-        />
-      </div>
+      <ChoiceField
+        label="Led"
+        :model-value="lesson.stage ?? null"
+        :options="LED"
+        @update:model-value="emit('change', { stage: $event ?? undefined })"
+      />
+      <ChoiceField
+        label="Then its forms stand at"
+        :model-value="lesson.learned ?? null"
+        :options="LEARNED"
+        @update:model-value="emit('change', { learned: $event ?? undefined })"
+      />
     </div>
     <div class="row">
       <Button

@@ -3,8 +3,7 @@ import type { LedStage, Series } from '#core/routine'
 import { plural } from '~/shared/words/numbers'
 
 /** How a lesson is led, in words that stand alone. */
-export const LED_WORDS: Record<LedStage | 'whole', string> = {
-  whole: 'as the routine says',
+export const LED_WORDS: Record<LedStage, string> = {
   movement: 'only the movement',
   handsOnly: 'hands only',
   seated: 'sitting',

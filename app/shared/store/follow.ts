@@ -245,7 +245,7 @@ export const useFollowStore = defineStore('follow', () => {
     const endedId = id
     void keeper.finally(async () => {
       const isKept = await person.putSession(finished)
-      if (isKept) movedStages = await person.moveStages(finished)
+      movedStages = isKept ? await person.moveStages(finished) : []
       if (record.value?.id === endedId) kept.value = isKept ? 'kept' : 'not kept'
       // What it was followed from goes only when its record is there.
       if (isKept) await person.kept.deleteRunning(endedId)
@@ -256,11 +256,9 @@ export const useFollowStore = defineStore('follow', () => {
   /** The end was taken back: the session is under way again. */
   function awaken() {
     record.value = null
-    const moved = movedStages
-    movedStages = []
     void keeper?.finally(async () => {
       await person.remove('sessions', id)
-      for (const stageId of moved) await person.remove('stages', stageId)
+      for (const stageId of movedStages) await person.remove('stages', stageId)
     })
     keeper = null
     void hold(false)

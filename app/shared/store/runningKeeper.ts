@@ -123,9 +123,7 @@ export function recordFrom(state: RunnerState, about: SessionAbout): SessionReco
   const outcome = outcomeOf(state)
   const { routine, lesson, companions } = state.plan
   const { id: routineId, name: title } = routine
-  return (
-    outcome && recordOf(outcome, { ...about, routineId, title, lesson, companions: companions?.map((each) => each) })
-  )
+  return outcome && recordOf(outcome, { ...about, routineId, title, lesson, companions: companions && [...companions] })
 }
 
 /** The record of an interrupted session, as far as it went. */
