@@ -208,9 +208,12 @@ function joinedOutcome(
   one: { outcome: DoneStep['outcome']; counted: boolean },
   other: { outcome: DoneStep['outcome']; counted: boolean },
 ): DoneStep['outcome'] {
-  if (!one.counted) return other.outcome
-  if (!other.counted || one.outcome === other.outcome) return one.outcome
-  return 'cutShort'
+  if (!one.counted || !other.counted) {
+    const [counted, besides] = one.counted ? [one, other] : [other, one]
+    // What was begun and put off, and then not taken up again, was begun all the same.
+    return counted.outcome === 'skipped' && besides.outcome === 'cutShort' ? 'cutShort' : counted.outcome
+  }
+  return one.outcome === other.outcome ? one.outcome : 'cutShort'
 }
 
 function breathOf({ in: inward, out: outward }: Actual['breaths']): BreathSeconds | null {

@@ -34,6 +34,7 @@ test('a series is put together, its next lesson offered and led as it says, and 
   const offered = page.getByRole('region', { name: 'Next in the series' })
   await expect(offered).toContainText('Only the movement')
   await page.getByRole('button', { name: 'Practise the next lesson of Kettle, outside in' }).click()
+  await expect(page.getByText('Kettle, outside in: Only the movement')).toBeVisible()
   await begin(page)
   const now = page.getByRole('region', { name: 'Now' })
   // Two sighs and the shoulder rolls, then rise and sink.

@@ -4,7 +4,7 @@ import { hasUnlearned, versionsIn, type TodayVersion } from '#core/routine'
 import type { Companion } from '#core/timeline'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
-import { STANCE_WORDS } from '~/shared/words/practice'
+import { lessonPhrase, STANCE_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
@@ -35,6 +35,7 @@ const todays = [
   ...(versions.includes('weighted') ? [{ value: 'plain', name: 'without weights' }] : []),
 ]
 const person = usePersonStore()
+const lesson = lessonPhrase(person.person.series, props.state.plan.lesson)
 const companions = ref<Companion[]>([])
 /** Offered where a form of it is still being learned. */
 const canLeadAsLearned = hasUnlearned(props.state.plan.routine, person.stageOf)
@@ -56,6 +57,7 @@ const first = computed(() => props.state.timeline.occurrences[0])
 <template>
   <div class="ready stack">
     <p class="title">{{ state.plan.routine.name }}</p>
+    <p v-if="lesson">{{ lesson }}</p>
     <p>
       {{ durationPhrase(state.timeline.totalSeconds) }} at my breath.
       <template v-if="first">It begins with {{ first.formName }}, {{ STANCE_WORDS[first.stance] }}.</template>

@@ -3,7 +3,7 @@ import { journalTotals, streaks, weeksOfStones, type SessionRecord } from '#core
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
-import { companionsPhrase, SENSATION_WORDS } from '~/shared/words/practice'
+import { companionsPhrase, lessonPhrase, SENSATION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, minutesPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import SessionTime from './SessionTime.vue'
@@ -34,12 +34,7 @@ const list = computed(() => person.sessions.slice(0, shown.value))
 const open = ref<string | null>(null)
 
 const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour, person.today.slice(0, 4))
-/** Of which series it was a lesson, and what that added; the series may be gone. */
-function lessonOf({ lesson }: SessionRecord): string {
-  const series = lesson && person.person.series.find(({ id }) => id === lesson.seriesId)
-  const adds = series?.lessons.find(({ id }) => id === lesson?.lessonId)?.adds
-  return series ? `${series.name}${adds ? `: ${adds}` : ''}` : ''
-}
+const lessonOf = ({ lesson }: SessionRecord) => lessonPhrase(person.person.series, lesson)
 const plannedOf = (session: SessionRecord, stepId: string) => session.planned.find((step) => step.stepId === stepId)
 
 /** The session that was removed last: it can be brought back until another takes its place here. */

@@ -56,6 +56,7 @@ function remove(routine: Routine) {
       <div class="row">
         <Button label="From a purpose" icon="pi pi-compass" @click="navigateTo('/routines/propose')" />
         <Button label="Assemble a routine" icon="pi pi-plus" severity="secondary" @click="makeNew" />
+        <NuxtLink to="#series">Series</NuxtLink>
         <Button label="Compare" severity="secondary" text @click="navigateTo('/routines/compare')" />
       </div>
     </div>

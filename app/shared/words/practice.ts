@@ -20,6 +20,8 @@ import {
   type MannerChange,
 } from '#core/forms'
 import type { FeelingScale, Sensation } from '#core/journal'
+import type { Series } from '#core/routine'
+import type { LessonTaken } from '#core/runner'
 import { companionGroups, type Companion, type CompanionHere, type CompanionVersion } from '#core/timeline'
 
 /** The words of the interface for what core names. One place, so that a thing is called the same everywhere. */
@@ -222,6 +224,13 @@ export const companionLines = (companions: readonly CompanionHere[]): string[] =
 /** "with Mira, sitting, and Jon". */
 export const companionsPhrase = (companions: readonly Companion[]): string =>
   `with ${companions.map(({ name, version }) => (version === 'plain' ? name : `${name}, ${COMPANION_WORDS[version]}`)).join(', and ')}`
+
+/** Of which series a session is a lesson, and what that adds; empty where it is none, or its series is gone. */
+export function lessonPhrase(all: readonly Series[], lesson: LessonTaken | undefined): string {
+  const series = lesson && all.find(({ id }) => id === lesson.seriesId)
+  const adds = series?.lessons.find(({ id }) => id === lesson?.lessonId)?.adds
+  return series ? `${series.name}${adds ? `: ${adds}` : ''}` : ''
+}
 
 /** Kinds of the tradition's words. */
 export const TRADITION_WORDS: Record<TraditionWord['kind'], string> = {

@@ -172,6 +172,13 @@ describe('again, lingering, the other side', () => {
 })
 
 describe('dizzy', () => {
+  it('leaves no form called skipped that was begun before it, and not taken up again', () => {
+    const left = follow([four, then], [5, 'dizzy'], [33, 'resume'], [34, 'next'])
+    expect(outcomeOf(at(left, 36))!.done[0]).toMatchObject({ formName: 'Breath', outcome: 'cutShort' })
+    // Who has only watched it has skipped it.
+    const watched = follow([four, then], [0, 'watchFirst'], [4, 'next'], [4, 'next'])
+    expect(outcomeOf(at(watched, 6))!.done[0]).toMatchObject({ formName: 'Breath', outcome: 'skipped' })
+  })
   it('drops all pacing, waits, and begins the repetition anew', () => {
     const dizzy = at(follow([four], [12, 'dizzy']), 60)
     expect(dizzy.status).toBe('dizzy')
