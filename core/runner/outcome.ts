@@ -204,14 +204,13 @@ const joined = (one: { seconds: number; count: number }, other: { seconds: numbe
   count: one.count + other.count,
 })
 
-function joinedOutcome(
-  one: { outcome: DoneStep['outcome']; counted: boolean },
-  other: { outcome: DoneStep['outcome']; counted: boolean },
-): DoneStep['outcome'] {
+type Joined = Pick<DoneStep, 'outcome' | 'counts'> & { counted: boolean }
+function joinedOutcome(one: Joined, other: Joined): DoneStep['outcome'] {
   if (!one.counted || !other.counted) {
     const [counted, besides] = one.counted ? [one, other] : [other, one]
-    // What was begun and put off, and then not taken up again, was begun all the same.
-    return counted.outcome === 'skipped' && besides.outcome === 'cutShort' ? 'cutShort' : counted.outcome
+    // What was begun or done, and put off or begun again, stands where nothing came of it after that.
+    const isBegun = besides.outcome === 'cutShort' || besides.counts.some(({ count }) => count > 0)
+    return counted.outcome === 'skipped' && isBegun ? besides.outcome : counted.outcome
   }
   return one.outcome === other.outcome ? one.outcome : 'cutShort'
 }

@@ -334,6 +334,22 @@ describe('whatever one changes', () => {
       }),
     )
   })
+  it('says of nothing that it was skipped of which something was done, and of nothing that it was done of which nothing was', () => {
+    fc.assert(
+      fc.property(planArbitrary, changesArbitrary, (plan, changes) => {
+        let state = reduce(readyRunner(plan), 'start', T0)
+        for (const [wait, command] of changes) state = reduce(state, command, state.clockMs + wait)
+        const { done, planned } = outcomeOf(reduce(state, 'endNow', state.clockMs))!
+        for (const { stepId, outcome, counts: made } of done) {
+          const isSome = made.some(({ count }) => count > 0)
+          const isAsked = planned.some((step) => step.stepId === stepId && step.counts.some(({ count }) => count > 0))
+          if (isSome) expect(outcome).not.toBe('skipped')
+          else if (isAsked) expect(outcome).not.toBe('done')
+        }
+      }),
+      { numRuns: 400 },
+    )
+  })
   it('an alternating or two-sided form ends with even sides, unless a side was asked for by itself', () => {
     const even = GIVEN.filter(
       (name) => !['next', 'back', 'again', 'otherSide', 'oneMore', 'oneFewer', 'undo', 'linger'].includes(name),
