@@ -1,4 +1,4 @@
-import type { Entry, Group, Routine, Step } from './types'
+import { withEachStep, type Entry, type Group, type Routine, type Step } from './types'
 
 /** Where a step stands: at the top level, or inside a group. */
 interface Location {
@@ -71,13 +71,7 @@ export function removeEntry(routine: Routine, id: string): Routine {
 
 /** The routine with some fields of one step changed. */
 export function changeStep(routine: Routine, id: string, change: Partial<Omit<Step, 'kind' | 'id'>>): Routine {
-  const changed = (step: Step): Step => (step.id === id ? { ...step, ...change } : step)
-  return {
-    ...routine,
-    entries: routine.entries.map((entry) =>
-      entry.kind === 'step' ? changed(entry) : { ...entry, steps: entry.steps.map(changed) },
-    ),
-  }
+  return withEachStep(routine, (step) => (step.id === id ? { ...step, ...change } : step))
 }
 
 /** The routine with some fields of one group changed. */

@@ -1,6 +1,6 @@
 import { allowedCounts, type ArcPart, type Form } from '../forms'
 import { changeGroup, changeStep } from './edit'
-import { groupFor, type Entry, type Group, type Pattern, type Routine, type Step } from './types'
+import { groupFor, withEachStep, type Entry, type Group, type Pattern, type Routine, type Step } from './types'
 
 /** Ids are made outside: chance is an argument. */
 export type NewId = () => string
@@ -117,10 +117,5 @@ function intoPart(entry: Step | Group, part: ArcPart): Entry {
 }
 
 /** The same rest after every step. */
-export function restEach(routine: Routine, restBreaths: number): Routine {
-  const rested = (step: Step): Step => ({ ...step, restBreaths })
-  const entries = routine.entries.map((entry) =>
-    entry.kind === 'step' ? rested(entry) : { ...entry, steps: entry.steps.map(rested) },
-  )
-  return { ...routine, entries }
-}
+export const restEach = (routine: Routine, restBreaths: number): Routine =>
+  withEachStep(routine, (step) => ({ ...step, restBreaths }))

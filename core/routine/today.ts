@@ -1,7 +1,7 @@
 import { wayFor, type Form, type LearningStage, type VersionKind, type Way } from '../forms'
 import type { Layer, LayerSo } from './layers'
 import { LIMITS } from './schema'
-import { stepsOf, type Routine, type Step } from './types'
+import { stepsOf, withEachStep, type Routine, type Step } from './types'
 
 /** How all of a session is done today, wherever a form has that: sitting, with weights or without, higher, holding on. */
 export type TodayVersion = Exclude<VersionKind, 'imagined'> | 'plain'
@@ -12,11 +12,9 @@ export function versionsIn(routine: Routine, forms: readonly Form[]): VersionKin
   return (['seated', 'supported', 'higher', 'weighted'] as const).filter((kind) => kinds.has(kind))
 }
 
-function stepsWith({ entries }: Routine, forms: readonly Form[]): { step: Step; form: Form | undefined }[] {
+function stepsWith(routine: Routine, forms: readonly Form[]): { step: Step; form: Form | undefined }[] {
   const known = new Map(forms.map((form) => [form.id, form]))
-  return entries
-    .flatMap((entry) => (entry.kind === 'step' ? [entry] : entry.steps))
-    .map((step) => ({ step, form: known.get(step.formId) }))
+  return stepsOf(routine).map((step) => ({ step, form: known.get(step.formId) }))
 }
 
 /** How a form that stands at a stage of learning is led from the first repetition on; null for what is done as ever. Common practice, no source. */
@@ -62,10 +60,7 @@ export function withFirstLayers(routine: Routine, firstOf: (step: Step) => Layer
     const layers = [...first, ...(step.layers ?? [])]
     return first.length === 0 || layers.length > LIMITS.layers ? step : { ...step, layers }
   }
-  const entries = routine.entries.map((entry) =>
-    entry.kind === 'step' ? change(entry) : { ...entry, steps: entry.steps.map(change) },
-  )
-  return { ...routine, entries }
+  return withEachStep(routine, change)
 }
 
 /**
@@ -93,8 +88,5 @@ export function inVersionToday(
     const manner = { version, choices: step.manner?.choices ?? {}, ...weight }
     return { ...step, manner, ...(layers && { layers }) }
   }
-  const entries = routine.entries.map((entry) =>
-    entry.kind === 'step' ? change(entry) : { ...entry, steps: entry.steps.map(change) },
-  )
-  return { ...routine, entries }
+  return withEachStep(routine, change)
 }

@@ -138,6 +138,14 @@ export function stepsOf(routine: Routine): Step[] {
   return routine.entries.flatMap((entry) => (entry.kind === 'step' ? [entry] : entry.steps))
 }
 
+/** A routine with each of its steps changed, whether alone or in a group. */
+export function withEachStep(routine: Routine, change: (step: Step) => Step): Routine {
+  const entries = routine.entries.map((entry) =>
+    entry.kind === 'step' ? change(entry) : { ...entry, steps: entry.steps.map(change) },
+  )
+  return { ...routine, entries }
+}
+
 /** The ids of all forms that a routine names: in its steps, and between them. */
 export function formIdsOf(routine: Routine): Set<string> {
   const groups = routine.entries.filter((entry) => entry.kind === 'group')

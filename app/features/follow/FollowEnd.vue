@@ -14,7 +14,7 @@ import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
 import { SENSATION_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
-import { pebblePath } from '~/shared/drawing/pebble'
+import { pebblePath, stoneShare } from '~/shared/drawing/pebble'
 import { plural } from '~/shared/words/numbers'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 
@@ -56,10 +56,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 })
 
 const done = computed(() => follow.record?.done.filter(({ outcome }) => outcome !== 'skipped') ?? [])
-const STONE = { width: 220, height: 84, fullSeconds: 25 * 60 }
+const STONE = { width: 220, height: 84 }
 /** The stone that this session lays: the longer it was, the larger. */
 const stone = computed(() => {
-  const share = Math.sqrt(Math.min(1, (follow.record?.practisedSeconds ?? 0) / STONE.fullSeconds))
+  const share = stoneShare(follow.record?.practisedSeconds ?? 0)
   const [wide, high] = [70 + 140 * share, 36 + 40 * share]
   return pebblePath(follow.record?.id ?? '', (STONE.width - wide) / 2, STONE.height - high - 4, wide, high)
 })

@@ -10,24 +10,25 @@ import { usePersonStore } from '~/shared/store/person'
 export function useSeries() {
   const person = usePersonStore()
   const follow = useFollowStore()
-  const stateOf = (series: Series) => seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour)
   const mine = computed(() =>
     [...person.person.series]
       .sort((one, other) => one.name.localeCompare(other.name))
-      .map((series) => ({ series, state: stateOf(series) })),
+      .map((series) => ({
+        series,
+        state: seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour),
+      })),
   )
   const routineOf = ({ routineId }: Lesson) => person.routines.find(({ id }) => id === routineId) ?? null
 
-  /** Lay a lesson out to be followed; false where its routine is gone. */
-  async function followLesson({ id: seriesId }: Series, lesson: Lesson): Promise<boolean> {
+  /** Lay a lesson out to be followed; nothing where its routine is gone. */
+  async function followLesson({ id: seriesId }: Series, lesson: Lesson) {
     const routine = routineOf(lesson)
-    if (!routine) return false
+    if (!routine) return
     const led = lesson.stage ? inStage(routine, lesson.stage) : routine
     follow.prepare(led, { lesson: { seriesId, lessonId: lesson.id } })
     await navigateTo('/follow')
-    return true
   }
   /** From now on sessions count for it; what counted before no longer does. */
   const begin = (series: Series) => person.putSeries({ ...series, begunAt: new Date(wallMs()).toISOString() })
-  return { mine, shipped: SHIPPED_SERIES, stateOf, routineOf, followLesson, begin }
+  return { mine, shipped: SHIPPED_SERIES, routineOf, followLesson, begin }
 }

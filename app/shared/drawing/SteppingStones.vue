@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import type { DayStone } from '#core/journal'
-import { pebblePath } from './pebble'
+import { pebblePath, stoneShare } from './pebble'
 import { plural } from '~/shared/words/numbers'
 import { WEEKDAY_WORDS, minutesPhrase, shortDayPhrase, weekdayPhrase } from '~/shared/words/time'
 
 /** The days as stones in level rows of water, a row a week, oldest above. The more minutes, the larger the stone. */
 const props = defineProps<{ weeks: DayStone[][]; today: string }>()
 
-const FULL_SECONDS = 25 * 60
 const CELL = { width: 64, height: 44 }
 
 function meaning(stone: DayStone): string {
@@ -25,7 +24,7 @@ function meaning(stone: DayStone): string {
 }
 
 function stonePath(stone: DayStone): string {
-  const share = stone.sessions > 0 ? Math.sqrt(Math.min(1, stone.seconds / FULL_SECONDS)) : 0.5
+  const share = stone.sessions > 0 ? stoneShare(stone.seconds) : 0.5
   const width = 18 + 32 * share
   const height = 12 + 17 * share
   return pebblePath(stone.day, (CELL.width - width) / 2, (CELL.height - height) / 2, width, height)

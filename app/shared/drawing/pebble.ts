@@ -11,6 +11,11 @@ function speckle(words: string, salt: number): number {
 const outline = line<[number, number]>().curve(curveCatmullRomClosed.alpha(0.5))
 const END_ANGLES = [-78, -40, 0, 40, 78].map((degrees) => (degrees * Math.PI) / 180)
 
+/** A session of this length lays a stone of full size. Our choice. */
+const FULL_SECONDS = 25 * 60
+/** How large a stone is that stands for so many seconds of practice, from 0 to 1: twice the time is twice the stone, not twice its length. */
+export const stoneShare = (seconds: number) => Math.sqrt(Math.min(1, seconds / FULL_SECONDS))
+
 /**
  * The outline of a river stone in the given box, as an SVG path: two blunt ends and a back and a belly between them, a
  * little uneven. Its dents follow from `words`, so that the same step or day always has the same stone.
