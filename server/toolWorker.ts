@@ -13,7 +13,7 @@ export interface ToolAnswer {
 }
 
 /** A search answers its best after this time. */
-const SEARCH_WITHIN_MS = 1800
+const SEARCH_WITHIN_MS = 1500
 /** A larger answer is refused: a request of a few lines could ask for a hundred times that. */
 const MOST_ANSWER_LETTERS = 5_000_000
 
