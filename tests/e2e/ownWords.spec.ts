@@ -29,6 +29,22 @@ async function listen(page: Page) {
       .map(({ phrases, lengthSeconds }) => ({ text: phrases!.map(({ text }) => text).join(' '), lengthSeconds }))
   }
 }
+/** How many clips this browser keeps. */
+const keptClips = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const opening = indexedDB.open('pebblebrook-said')
+        opening.onsuccess = () => {
+          const { result: database } = opening
+          const counting = database.transaction('clips').objectStore('clips').count()
+          counting.onsuccess = () => {
+            database.close()
+            resolve(counting.result)
+          }
+        }
+      }),
+  )
 const LINES = 'Moon over the well:\nlift the moon 4 in, tip the moon 6 out, x2, sitting'
 
 test('the words of a form of my own are asked for once, and said in its session', async ({ page }) => {
@@ -42,6 +58,8 @@ test('the words of a form of my own are asked for once, and said in its session'
   await writeDown(page, LINES)
   await expect.poll(() => asked.length).toBe(3)
   expect([...asked].sort()).toEqual(['Lift the moon', 'Moon over the well', 'Tip the moon'])
+  // What is asked for is answered and kept before the page is left: a request that is left behind is made again, and rightly.
+  await expect.poll(() => keptClips(page)).toBe(3)
 
   await page.goto('/routines')
   await assemble(page, 'Of my own', ['Moon over the well'])

@@ -62,9 +62,15 @@ export async function expectNoAxeFindings(page: Page, { highContrast = false, by
   })
   await page.emulateMedia({ colorScheme: byNight ? 'dark' : 'light' })
   await expect(page.locator('html.night')).toHaveCount(byNight ? 1 : 0)
-  // Colours change softly: until they have, axe would measure something that is gone in a moment.
+  // Colours change softly: what has not changed yet is taken to its end, or axe would measure something that is gone in a moment.
   await expect
-    .poll(() => page.evaluate(() => document.getAnimations().filter((each) => each instanceof CSSTransition).length))
+    .poll(() =>
+      page.evaluate(() => {
+        const changing = document.getAnimations().filter((each) => each instanceof CSSTransition)
+        for (const each of changing) each.finish()
+        return changing.length
+      }),
+    )
     .toBe(0)
   const { violations } = await axe.analyze()
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual(
