@@ -16,6 +16,7 @@ const vite = await createServer({
   server: { middlewareMode: true, hmr: false, watch: null },
 })
 const phrases = await vite.ssrLoadModule('/core/sound/phrases.ts')
+const { COMPANION_VERSIONS } = await vite.ssrLoadModule('/core/timeline/index.ts')
 const { CATALOGUE } = await vite.ssrLoadModule('/data/index.ts')
 const { CHOICES, CHOICE_NOTES, formMyWay, USUAL_HOUSE_RULES } = await vite.ssrLoadModule('/core/forms/index.ts')
 await vite.close()
@@ -29,6 +30,10 @@ const cues = asDone.flatMap((form) => form.moves.flatMap((move) => move.phases.m
 const reminders = asDone.flatMap((form) => form.reminders)
 const moves = CATALOGUE.filter((form) => form.moves.length > 1).flatMap((form) => form.moves.map((move) => move.name))
 const levels = CATALOGUE.flatMap((form) => form.levels)
+/** What is said to somebody who practises beside me and does a form in another version. */
+const changes = CATALOGUE.flatMap((form) =>
+  form.versions.filter(({ kind }) => COMPANION_VERSIONS.includes(kind)).map(({ change }) => change),
+)
 const PACKS = {
   words: unique([
     ...Object.values(phrases.PHRASES),
@@ -41,7 +46,7 @@ const PACKS = {
     ...Array.from({ length: phrases.MOST_NUMBER_SAID }, (_, index) => String(index + 1)),
   ]),
   forms: unique([...CATALOGUE.map((form) => form.name), 'Shake out', 'Rest']),
-  movements: unique([...cues, ...reminders, ...moves, ...levels]),
+  movements: unique([...cues, ...reminders, ...moves, ...levels, ...changes]),
 }
 
 const into = join(ROOT, 'public', 'voice')

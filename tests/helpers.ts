@@ -124,6 +124,7 @@ export const layerArbitrary = fc
         {
           count: fc.integer({ min: 1, max: 3600 }),
           target: fc.constantFrom('', 'the brow', 'hold 3, x2', 'Slowly: 4 in'),
+          cues: fc.constantFrom([], ['Reach up'], ['', 'hold 3, x2'], ['Slowly: 4 in', '', 'seated']),
           holdBreaths: fc.nat(36),
           paceScale: fc.constantFrom(0.2, 1, 1.25, 5),
           paceScaleAtEnd: fc.constantFrom(0.5, 3),

@@ -53,7 +53,7 @@ const SAYINGS: [pattern: RegExp, say: (read: RegExpExecArray) => LayerSo | null]
   [/\b(?:with )?(?:the )?breath as taught\b/i, () => ({ swapBreath: false })],
   [/\b(?:with )?(?:the )?breath swapped\b|\bswapped\b/i, () => ({ swapBreath: true })],
   [/\b(?:only )?watch(?:ed|ing)?\b/i, () => ({ stage: 'watch' })],
-  [/\bhands only\b/i, () => ({ stage: 'handsOnly' })],
+  [/\bhands ?only\b/i, () => ({ stage: 'handsOnly' })],
   [/\b(?:seated|sitting)\b/i, () => ({ stage: 'seated' })],
   [/\b(?:only the movement|movement only)\b/i, () => ({ stage: 'movement' })],
   [/\b(?:standing|the whole movement|whole)\b/i, () => ({ stage: 'whole' })],
@@ -66,11 +66,24 @@ const SAYINGS: [pattern: RegExp, say: (read: RegExpExecArray) => LayerSo | null]
 const paced = (so: LayerSo) =>
   Object.values(so).every((scale) => isWithin(scale as number, LIMITS.paceScale)) ? so : null
 
+/** The words of phases, between slashes: "reach up / / turn" leaves the second as it is taught. */
+function cuesOf(words: string): string[] {
+  const cues = words.split('/').map((cue) => cue.trim())
+  return cues.slice(0, cues.findLastIndex(Boolean) + 1)
+}
+const areWithin = (cues: readonly string[]) =>
+  cues.length <= LIMITS.cuesOfLayer && cues.every((cue) => cue.length <= LIMITS.targetLength)
+
 /** What a few words say; null where a number in them cannot be meant. What is left over is where it goes, or what it is called. */
 function soOf(text: string): LayerSo | null {
-  const quotes = [...text.matchAll(/"([^"]*)"/g)].map(([, inside]) => inside!)
-  let rest = withFigures(text.replace(/"[^"]*"/g, ' '))
   const so: LayerSo = {}
+  const others = text.replace(/\bwords (?:"([^"]*)"|as taught)/i, (_, words?: string) => {
+    so.cues = cuesOf(words ?? '')
+    return ' '
+  })
+  if (so.cues && !areWithin(so.cues)) return null
+  const quotes = [...others.matchAll(/"([^"]*)"/g)].map(([, inside]) => inside!)
+  let rest = withFigures(others.replace(/"[^"]*"/g, ' '))
   for (const [pattern, say] of SAYINGS) {
     const read = pattern.exec(rest)
     if (!read) continue
@@ -148,7 +161,15 @@ function runOf(line: string): { layers: Layer[]; count: number } | null {
   const count = repetition - 1
   return layers.length > 1 && isWithin(count, LIMITS.count) ? { layers, count } : null
 }
-const USUAL: LayerSo = { target: '', holdBreaths: 0, paceScale: 1, swapBreath: false, stage: 'whole', version: 'plain' }
+const USUAL: LayerSo = {
+  target: '',
+  cues: [],
+  holdBreaths: 0,
+  paceScale: 1,
+  swapBreath: false,
+  stage: 'whole',
+  version: 'plain',
+}
 
 /** Read layers from lines such as "from 3: palms, hold 2", "round 2: hold for two breaths" or "hands only x2 slowly, seated x2, whole x3". */
 export function readLayers(text: string): ReadLayers {
@@ -171,11 +192,12 @@ export function readLayers(text: string): ReadLayers {
 
 function layerOf(named: LayerFrom, body: string): Layer | null {
   const { repetition, ...others } = named
-  const from = repetition === undefined || repetition === 1 ? others : named
+  const from: LayerFrom = repetition === undefined || repetition === 1 ? others : named
   const so: LayerSo = {}
   for (const part of partsOf(body)) {
     const counted = COUNT.exec(part)
-    if (counted && (repetition !== undefined || !isWithin(Number(counted[1] ?? counted[2]), LIMITS.count))) return null
+    if (counted && (from.repetition !== undefined || !isWithin(Number(counted[1] ?? counted[2]), LIMITS.count)))
+      return null
     const said = soOf(counted ? part.slice(0, counted.index) : part)
     if (!said || (said.target !== undefined && so.target !== undefined)) return null
     Object.assign(so, said, counted ? { count: Number(counted[1] ?? counted[2]) } : {})
@@ -192,10 +214,11 @@ export function writeLayer({ from, so }: Layer): string {
     stage === undefined ? '' : `stage ${STAGE_NAMES[stage]}`,
     repetition === undefined ? '' : `from ${repetition}`,
   ].filter(Boolean)
-  const { count, target, holdBreaths, paceScale, paceScaleAtEnd, ratio, swapBreath, version } = so
+  const { count, target, cues, holdBreaths, paceScale, paceScaleAtEnd, ratio, swapBreath, version } = so
   const said = [
     count === undefined ? '' : `x${count}`,
     target === undefined ? '' : `"${target}"`,
+    cues === undefined ? '' : cues.length === 0 ? 'words as taught' : `words "${cues.join(' / ')}"`,
     holdBreaths === undefined ? '' : `hold ${holdBreaths}`,
     paceScale === undefined ? '' : `pace ${paceScale}${paceScaleAtEnd === undefined ? '' : ` to ${paceScaleAtEnd}`}`,
     ratio ? `${ratio.inCounts} in ${ratio.outCounts} out` : '',

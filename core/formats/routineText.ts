@@ -14,6 +14,7 @@ import {
   type Step,
 } from '../routine'
 import { formsInText, ownFormsText } from './formsText'
+import type { ReadingFor } from './countText'
 import { readLayers, STAGE_NAMES, type ReadLayers } from './layerText'
 import { betweenWords, isWithin, MARK_NAMES, MARKS, marksOf, readBetween, readStep, stepLines } from './stepText'
 
@@ -82,9 +83,14 @@ const SURE_SHARE = 0.6
 
 /**
  * Read a routine from Markdown, or from a list of names. Lines that say nothing known are given back; where a name is no form's, the one
- * that it most likely means is taken, and that is told. `newId` makes the ids of its steps and forms.
+ * that it most likely means is taken, and that is told. `newId` makes the ids of its steps and forms; `reading` turns times into counts.
  */
-export function readRoutineText(text: string, known: readonly Form[], newId: () => string): ReadRoutine {
+export function readRoutineText(
+  text: string,
+  known: readonly Form[],
+  newId: () => string,
+  reading?: ReadingFor,
+): ReadRoutine {
   const routine = emptyRoutine(newId(), '')
   const [steps, described] = partsOfText(text)
   const own = formsInText(described, newId)
@@ -105,7 +111,7 @@ export function readRoutineText(text: string, known: readonly Form[], newId: () 
     const share = /^closing at least (\d+(?:\.\d+)?)%$/i.exec(line.trim())
     const ratio = /^breath (\d+(?:\.\d+)?) in (\d+(?:\.\d+)?) out$/i.exec(line.trim())
     const between = readBetween(line.trim(), forms)
-    const item = /^( *)(?:[-*]|\d+[.)]) +(.+)$/.exec(line) ?? bareItem(line, forms)
+    const item = /^( *)(?:[-*]|\d+[.)]) +(.+)$/.exec(line) ?? bareItem(line, forms, reading)
     const layers = item && last && item[1]!.length > last.indent ? readLayers(item[2]!) : null
     if (title && !routine.name) routine.name = title[1]!.trim().slice(0, 120).trim()
     else if (heading && ARC_PARTS.includes(heading[1]!.toLowerCase() as ArcPart)) {
@@ -120,7 +126,7 @@ export function readRoutineText(text: string, known: readonly Form[], newId: () 
       last.step.count = layers.count ?? last.step.count
     } else if (item) {
       const opened = readGroup(item[2]!, forms, newId)
-      const read = opened ? null : readStep(item[2]!, forms, part, newId)
+      const read = opened ? null : readStep(item[2]!, forms, part, newId, reading)
       const step = read?.step ?? null
       if (read?.others) guessed.push({ line: line.trim(), step: read.step, others: read.others })
       last = step && { step, indent: item[1]!.length }
@@ -158,8 +164,8 @@ const isKnown = (form: Form, known: readonly Form[]) =>
   known.some((other) => other.name === form.name && writeFormWords(other) === writeFormWords(form))
 
 /** A line without a mark that names a form surely enough to be a step; the shape of a marked one. */
-function bareItem(line: string, forms: readonly Form[]): [string, string, string] | null {
-  const read = /^[#>]/.test(line) ? null : readStep(line.trim(), forms, null, () => 'bare')
+function bareItem(line: string, forms: readonly Form[], reading?: ReadingFor): [string, string, string] | null {
+  const read = /^[#>]/.test(line) ? null : readStep(line.trim(), forms, null, () => 'bare', reading)
   return read && read.share >= SURE_SHARE ? [line, '', line.trim()] : null
 }
 

@@ -13,6 +13,7 @@ import {
   type Manner,
 } from '../forms'
 import { LIMITS, stepFor, type Between, type Entry, type Step } from '../routine'
+import { countOf, type ReadingFor } from './countText'
 import { guessForm } from './guessForm'
 import { writeLayer } from './layerText'
 
@@ -173,6 +174,7 @@ export function readStep(
   forms: readonly Form[],
   part: ArcPart | null,
   newId: () => string,
+  reading?: ReadingFor,
 ): ReadStep | null {
   const found = formAndRest(line.replace(/^\d+[.)] +/, ''), forms)
   if (!found) return null
@@ -183,28 +185,20 @@ export function readStep(
     .split(/[:,]/)
     .map((each) => each.trim())
     .filter(Boolean)) {
-    const said = withDetail(step, detail, form)
+    const said = withDetail(step, detail, form, reading)
     if (!said) return null
     step = said
   }
   return { step, others, share }
 }
 
-function withDetail(step: Step, detail: string, form: Form): Step | null {
-  const count =
-    /^[x×]? ?(\d+) ?[x×]?(?: ?(?:times?|reps?|repetitions?|breaths?|seconds?|s|beats?))?(?: (?:each side|each way|in all))?$/i.exec(
-      detail,
-    )
-  const minutes = /^(\d+(?:\.\d+)?) ?min(?:utes?)?$/i.exec(detail)
+function withDetail(step: Step, detail: string, form: Form, reading?: ReadingFor): Step | null {
+  const count = countOf(detail, form, reading)
   const rest = /^rest (\d+)$/.exec(detail)
   const inPart = /^in (\w+)$/.exec(detail)
   const way = /^way ([\w-]+)$/.exec(detail)
   const mark = MARKS.find((each) => MARK_NAMES[each] === detail)
-  if (count && isWithin(Number(count[1]), LIMITS.count)) return { ...step, count: Number(count[1]) }
-  if (minutes && COUNT_UNITS[form.counting.by] === 'seconds') {
-    const seconds = Math.round(Number(minutes[1]) * 60)
-    return isWithin(seconds, LIMITS.count) ? { ...step, count: seconds } : null
-  }
+  if (count !== null) return { ...step, count }
   if (rest && isWithin(Number(rest[1]), LIMITS.restBreaths)) return { ...step, restBreaths: Number(rest[1]) }
   if (inPart && ARC_PARTS.includes(inPart[1] as ArcPart)) return { ...step, part: inPart[1] as ArcPart }
   if (way && idSchema.isValidSync(way[1])) return { ...step, wayId: way[1]! }

@@ -24,6 +24,11 @@ export interface LayerSo {
   count?: number
   /** Where it goes, or how it is done, in a word or two that are said as it begins: "palms", "brow"; empty for nothing. */
   target?: string
+  /**
+   * The words of the phases of a repetition, in their order, instead of the form's own; an empty one leaves the form's, and so does the
+   * end of the list. None at all: as it is taught.
+   */
+  cues?: string[]
   /** Whole breaths for which each repetition is held at its half. */
   holdBreaths?: number
   /** Times as long as my breath (or my beats); and how many times with the last repetition, where it grows or slows on the way. */

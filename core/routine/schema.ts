@@ -43,6 +43,7 @@ export const LIMITS = {
   paceScale: { least: 0.2, most: 5 },
   ratioCounts: { least: 1, most: 24 },
   targetLength: 60,
+  cuesOfLayer: 24,
 }
 const within = ({ least, most }: { least: number; most: number }) => wholeBetween(least, most)
 
@@ -62,6 +63,15 @@ const layerSchema = strictObject<Layer>({
     target: optionally(
       textUpTo(LIMITS.targetLength).matches(/^[^"\n;]*$/, '${path} must have no quotes, line ends or semicolons'),
     ),
+    cues: optionally(
+      strictList(
+        textUpTo(LIMITS.targetLength).matches(
+          /^[^"\n;/]*$/,
+          '${path} must have no quotes, line ends, semicolons or slashes',
+        ),
+        LIMITS.cuesOfLayer,
+      ),
+    ),
     holdBreaths: optionally(within(LIMITS.holdBreaths)),
     paceScale,
     paceScaleAtEnd: paceScale,
@@ -75,6 +85,11 @@ const layerSchema = strictObject<Layer>({
     'count-of-whole',
     '${path}: a count is for a round, a side or a stage, never from a repetition on',
     (layer) => layer?.so?.count === undefined || layer.from?.repetition === undefined,
+  )
+  .test(
+    'ends-with-a-word',
+    '${path}.so.cues must end with a word: what follows is as the form has it',
+    (layer) => layer?.so?.cues?.at(-1) !== '',
   )
   .test(
     'says-something',

@@ -223,4 +223,5 @@ function breathOf({ in: inward, out: outward }: Actual['breaths']): BreathSecond
   }
 }
 
-const roundMs = (seconds: number) => Math.round(seconds * 1000) / 1000
+/** To a millisecond; what a session that was brought back differs by in its last bit does not tip a half to the other side. */
+const roundMs = (seconds: number) => Math.round(Math.round(seconds * 1e8) / 1e5) / 1000

@@ -98,11 +98,13 @@ function companionWords(version: CompanionHere['version'], standsUp: boolean): s
 
 /**
  * What the versions of those who practise with me change in a form, said as it begins: "Mira, only the arms rise and sink". Null where
- * nothing is changed, or it is no longer news.
+ * nothing is changed, or it is no longer news: the form was done before, or the same was so in the form just before it.
  */
 export function companionChanges({ occurrences }: Timeline, occurrence: Occurrence): Utterance | null {
   const isNews = !occurrences.slice(0, occurrence.index).some(({ formId }) => formId === occurrence.formId)
-  const phrases = companionGroups(occurrence.companions).flatMap(({ names, change }) =>
+  const before = occurrences[occurrence.index - 1]?.companions ?? []
+  const isSo = ({ name, change }: CompanionHere) => before.some((each) => each.name === name && each.change === change)
+  const phrases = companionGroups(occurrence.companions.filter((each) => !isSo(each))).flatMap(({ names, change }) =>
     change ? [...names.map(phrase), phrase(change)] : [],
   )
   return isNews && phrases.length > 0 ? { atSeconds: occurrence.bodyStartSeconds + AFTER_BELL_SECONDS, phrases } : null

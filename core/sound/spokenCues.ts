@@ -15,6 +15,8 @@ import type { Cue, Phrase, VoiceSettings } from './types'
 const RANKS = { announcement: 5, side: 4, last: 3, companions: 2.8, move: 2.5, count: 2, reminder: 2, movement: 1 }
 interface Wish extends Utterance {
   rank: number
+  /** So late it may begin, where something else is being said; at its own time or not at all where this is not given. */
+  untilSeconds?: number
 }
 
 /** In counts of eight, the count left is said with the first beat of every other eight. */
@@ -88,8 +90,10 @@ function announcements(timeline: Timeline, secondsOf: (phrases: readonly Phrase[
   const end = { rank: RANKS.announcement, atSeconds: timeline.totalSeconds + 2, phrases: [phrase(PHRASES.end)] }
   const changes = timeline.occurrences.flatMap((occurrence): Wish[] => {
     const said = companionChanges(timeline, occurrence)
-    // What would take longer than the exercise is seen only.
-    return said && secondsOf(said.phrases) < occurrence.bodySeconds ? [{ rank: RANKS.companions, ...said }] : []
+    if (!said) return []
+    // What would take longer than the exercise is seen only; what meets a side that is called comes after it.
+    const untilSeconds = occurrence.bodyStartSeconds + occurrence.bodySeconds - secondsOf(said.phrases)
+    return untilSeconds > said.atSeconds ? [{ rank: RANKS.companions, ...said, untilSeconds }] : []
   })
   return [...forms, ...sides, ...changes, ...reminders, end]
 }
@@ -219,12 +223,14 @@ function isNumberSaid(
 function oneAtATime(wishes: readonly Wish[], secondsOf: (say: Phrase[]) => number): Cue[] {
   const granted: (Cue & { kind: 'voice' })[] = []
   const byNeed = [...wishes].sort((one, other) => other.rank - one.rank || one.atSeconds - other.atSeconds)
-  for (const { atSeconds, phrases } of byNeed) {
+  for (const { atSeconds: wanted, untilSeconds = wanted, phrases } of byNeed) {
     const lengthSeconds = secondsOf(phrases)
-    const isFree = granted.every(
-      (other) => atSeconds >= other.atSeconds + other.lengthSeconds || atSeconds + lengthSeconds <= other.atSeconds,
-    )
-    if (isFree) granted.push({ kind: 'voice', atSeconds, lengthSeconds, phrases })
+    const isFree = (at: number) =>
+      granted.every((other) => at >= other.atSeconds + other.lengthSeconds || at + lengthSeconds <= other.atSeconds)
+    const ends =
+      untilSeconds > wanted ? granted.map((other) => other.atSeconds + other.lengthSeconds).sort((a, b) => a - b) : []
+    const atSeconds = [wanted, ...ends].find((at) => at >= wanted && at <= untilSeconds && isFree(at))
+    if (atSeconds !== undefined) granted.push({ kind: 'voice', atSeconds, lengthSeconds, phrases })
   }
   return granted.sort((one, other) => one.atSeconds - other.atSeconds)
 }

@@ -42,10 +42,22 @@ export function formThere(
   const sits = sitsToday || stage === 'seated'
   const posed = sits ? { ...(layered ?? plainWay('seated', form.id)), version: 'seated' as const } : layered
   const way = so?.swapBreath ? withBreathSwapped(form, posed, setting.rules) : posed
-  const made = knownFormMyWay(form, way, setting.rules)
+  const made = withCues(knownFormMyWay(form, way, setting.rules), so?.cues ?? [])
   const version = form.versions.find(({ kind }) => kind === way?.version)?.kind ?? null
   const how = { stage, version, weightKg: way?.weightKg ?? null, breathTurned: so?.swapBreath ?? false }
   return so ? { ...withStances(made), ...how } : { ...made, ...how }
+}
+
+/** Movements under the words that a layer gives to their phases, in order; without any, as they are. */
+function withCues(made: FormAndPhases, cues: readonly string[]): FormAndPhases {
+  if (cues.length === 0) return made
+  let at = 0
+  const moves = made.form.moves.map((move) => ({
+    ...move,
+    phases: move.phases.map((phase) => ({ ...phase, cue: cues[at++] || phase.cue })),
+  }))
+  const form = { ...made.form, moves }
+  return { ...made, form, phases: phasesOf(form) }
 }
 
 /** Where the manner changes within a step, each move says how one stands. */
@@ -77,7 +89,7 @@ export function formsThere(
   let plain: FormThere | null = null
   return (so) => {
     if (!so) return (plain ??= formThere(performance, form, setting, null))
-    const key = `${so.stage} ${so.version} ${so.swapBreath}`
+    const key = `${so.stage} ${so.version} ${so.swapBreath} ${so.cues?.join('/') ?? ''}`
     const there = known.get(key) ?? formThere(performance, form, setting, so)
     known.set(key, there)
     return there

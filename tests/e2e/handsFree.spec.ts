@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, choose, expectNoAxeFindings, goTo, letPass, openAt } from './support'
+import { assemble, begin, choose, expectNoAxeFindings, goTo, letPass, letPassToTheEnd, listen, openAt } from './support'
 
 const now = (page: Page) => page.getByRole('region', { name: 'Now' })
 const answer = (page: Page) => page.getByRole('status').filter({ has: page.getByRole('button', { name: /Undo/ }) })
@@ -10,39 +10,6 @@ async function follow(page: Page, forms: string[]) {
   await assemble(page, 'A trial', forms)
   await page.getByRole('button', { name: 'Follow', exact: true }).click()
   await begin(page)
-}
-
-interface HeardCue {
-  kind: string
-  atSeconds: number
-  bell?: string
-  breath?: string
-  phrases?: { text: string }[]
-}
-/** Listen to all that is put on the audio clock, from now on. */
-async function listen(page: Page) {
-  await page.addInitScript(() => {
-    const heard: unknown[] = []
-    Object.assign(window, { heard })
-    window.addEventListener('pebblebrook:heard', (event) =>
-      heard.push((event as CustomEvent<{ cue: unknown }>).detail.cue),
-    )
-  })
-  return () => page.evaluate(() => (window as never as { heard: HeardCue[] }).heard)
-}
-
-/** Let the session go to its end by strides, each as long in coming as the machine needs to take it up. */
-async function letPassToTheEnd(page: Page, strideSeconds: number) {
-  const done = page.getByText('is in the journal.')
-  const shown = async () =>
-    (await done.isVisible()) ? 'done' : (await page.getByText(/^(\d+ min ?)?(\d+ s)? left$/).allTextContents()).join()
-  for (let strides = 0; strides < 150 && (await shown()) !== 'done'; strides += 1) {
-    const before = await shown()
-    await letPass(page, strideSeconds)
-    await expect.poll(shown, { intervals: [50] }).not.toBe(before)
-    await page.waitForTimeout(200)
-  }
-  await expect(done).toBeVisible()
 }
 
 test('a whole session can be followed by ear alone: every form, side, count left and the end', async ({ page }) => {

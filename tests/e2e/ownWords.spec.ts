@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, letPass, openAt } from './support'
+import { assemble, begin, letPass, listen, openAt } from './support'
 
 /** Write down a form of one's own in plain lines. */
 async function writeDown(page: Page, lines: string) {
@@ -9,25 +9,6 @@ async function writeDown(page: Page, lines: string) {
   await page.getByRole('button', { name: 'Take it into the form' }).click()
   await page.getByRole('button', { name: 'Keep this form' }).click()
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('Write down a form')
-}
-/** What is put on the audio clock: words with the length of the sound that says them. */
-async function listen(page: Page) {
-  await page.addInitScript(() => {
-    const heard: unknown[] = []
-    Object.assign(window, { heard })
-    window.addEventListener('pebblebrook:heard', (event) =>
-      heard.push((event as CustomEvent<{ cue: unknown }>).detail.cue),
-    )
-  })
-  return async () => {
-    const cues = await page.evaluate(
-      () =>
-        (window as never as { heard: { kind: string; lengthSeconds: number; phrases?: { text: string }[] }[] }).heard,
-    )
-    return cues
-      .filter(({ kind }) => kind === 'voice')
-      .map(({ phrases, lengthSeconds }) => ({ text: phrases!.map(({ text }) => text).join(' '), lengthSeconds }))
-  }
 }
 /** How many clips this browser keeps. */
 const keptClips = (page: Page) =>
@@ -69,7 +50,9 @@ test('the words of a form of my own are asked for once, and said in its session'
     await letPass(page, 3)
     await page.waitForTimeout(150)
   }
-  const said = await heard()
+  const said = (await heard())
+    .filter(({ kind }) => kind === 'voice')
+    .map(({ phrases, lengthSeconds }) => ({ text: phrases!.map(({ text }) => text).join(' '), lengthSeconds }))
   const name = said.find(({ text }) => text.includes('Moon over the well'))!
   expect(name.text).toContain('sitting')
   // It takes as long as all of its words, its own among them.

@@ -93,3 +93,37 @@ export async function assemble(page: Page, name: string, forms: string[]) {
   await page.getByRole('textbox', { name: 'Name of the routine' }).press('Enter')
   for (const form of forms) await page.getByRole('button', { name: `Add ${form}`, exact: true }).click()
 }
+
+export interface HeardCue {
+  kind: string
+  lengthSeconds: number
+  atSeconds: number
+  bell?: string
+  breath?: string
+  phrases?: { text: string }[]
+}
+/** Listen to all that is put on the audio clock, from now on. */
+export async function listen(page: Page) {
+  await page.addInitScript(() => {
+    const heard: unknown[] = []
+    Object.assign(window, { heard })
+    window.addEventListener('pebblebrook:heard', (event) =>
+      heard.push((event as CustomEvent<{ cue: unknown }>).detail.cue),
+    )
+  })
+  return () => page.evaluate(() => (window as never as { heard: HeardCue[] }).heard)
+}
+
+/** Let the session go to its end by strides, each as long in coming as the machine needs to take it up. */
+export async function letPassToTheEnd(page: Page, strideSeconds: number) {
+  const done = page.getByText('is in the journal.')
+  const shown = async () =>
+    (await done.isVisible()) ? 'done' : (await page.getByText(/^(\d+ min ?)?(\d+ s)? left$/).allTextContents()).join()
+  for (let strides = 0; strides < 150 && (await shown()) !== 'done'; strides += 1) {
+    const before = await shown()
+    await letPass(page, strideSeconds)
+    await expect.poll(shown, { intervals: [50] }).not.toBe(before)
+    await page.waitForTimeout(200)
+  }
+  await expect(done).toBeVisible()
+}

@@ -16,7 +16,7 @@ const text = ref(written.value)
 /** The text follows the routine until somebody writes in it. */
 const touched = ref(false)
 watch(written, (now) => !touched.value && (text.value = now))
-const read = computed(() => readRoutineText(text.value, person.forms, newStepId))
+const read = computed(() => readRoutineText(text.value, person.forms, newStepId, person.setting))
 /** Of lines whose form was guessed, the form that is meant after all. */
 const meant = ref<Record<string, string>>({})
 const doubts = computed(() =>

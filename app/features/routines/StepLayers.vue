@@ -36,7 +36,8 @@ function take() {
       />
       <p class="soft">
         One after the other: “hands only x2 slowly, seated x2, standing x3”. Or from somewhere on: “from 5: breath
-        swapped”, “round 2: hold 2 breaths”, “second side: x5”, “from 1: pace 1 to 2”, “from 3: 4 in 8 out”.
+        swapped”, “round 2: hold 2 breaths”, “second side: x5”, “from 1: pace 1 to 2”, “from 3: 4 in 8 out”. What each
+        movement is called from there on: “from 3: words &quot;reach to the brow / come back&quot;”.
       </p>
       <p v-if="read.notUnderstood.length > 0" class="fault" role="status">
         Not understood: {{ read.notUnderstood.slice(0, 3).join('; ') }}

@@ -248,6 +248,7 @@ export function layerPhrase({ from, so }: Layer): string {
   ].filter(Boolean)
   const said = [
     so.target && so.target,
+    so.cues && so.cues.length > 0 && `“${so.cues.filter(Boolean).join(' / ')}”`,
     so.stage && STAGE_NAMES[so.stage],
     so.version && (so.version === 'plain' ? 'as it is taught' : VERSION_WORDS[so.version]),
     so.count !== undefined && `× ${so.count}`,

@@ -47,6 +47,7 @@ describe('layers in plain lines', () => {
     ],
     ['from 5: the same with the breath swapped', { layers: [{ from: { repetition: 5 }, so: { swapBreath: true } }] }],
     ['the second round: held for two breaths', { layers: [{ from: { round: 2 }, so: { holdBreaths: 2 } }] }],
+    ['from 1: x5, slowly', { layers: [{ from: {}, so: { count: 5, paceScale: 1.5 } }] }],
     ['on the second side: x5', { layers: [{ from: { side: 'second' }, so: { count: 5 } }] }],
     [
       'stage seated: x2, slowly; from 3: 4 in, 8 out',
@@ -59,6 +60,25 @@ describe('layers in plain lines', () => {
     ],
     ['from 1: pace 1 to 2', { layers: [{ from: {}, so: { paceScale: 1, paceScaleAtEnd: 2 } }] }],
     ['round 2 from 3: "one, two"', { layers: [{ from: { round: 2, repetition: 3 }, so: { target: 'one, two' } }] }],
+    [
+      'from 3: words "Reach, to the brow / / come back", handsOnly; round 2: words as taught',
+      {
+        layers: [
+          { from: { repetition: 3 }, so: { cues: ['Reach, to the brow', '', 'come back'], stage: 'handsOnly' } },
+          { from: { round: 2 }, so: { cues: [] } },
+        ],
+      },
+    ],
+    [
+      'words "to the brow / sink" x2, palms x1',
+      {
+        count: 3,
+        layers: [
+          { from: {}, so: { cues: ['to the brow', 'sink'] } },
+          { from: { repetition: 3 }, so: { cues: [], target: 'palms' } },
+        ],
+      },
+    ],
   ])('“%s” is read', (text, read) => {
     expect(readLayers(text)).toEqual({ count: null, notUnderstood: [], ...read })
   })
@@ -71,6 +91,7 @@ describe('layers in plain lines', () => {
     'from 2: hold 99',
     'from 2: pace 9',
     'a x2, b',
+    `from 2: words "${'a/'.repeat(25)}"`,
     'from 2: a, b',
   ])('“%s” is given back', (text) => {
     expect(readLayers(text)).toEqual({ layers: [], count: null, notUnderstood: [text] })

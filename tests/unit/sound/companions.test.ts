@@ -58,11 +58,12 @@ describe('who practises with me', () => {
     expect(of('Mira').map((text) => text.slice(text.indexOf('Mira')))).toEqual([
       'Mira, sitting',
       'Mira, Only the arms rise.',
-      'Mira, Only the arms rise., Jon, One hand stays on the chair.',
       'Mira, rest, Jon, the whole movement',
       'Mira, the whole movement',
     ])
     expect(of('Jon')[0]).toMatch(/Jon, hold on to the chair$/)
+    // What is so for Mira as in the form before is not said again; what is new for Jon is.
+    expect(of('Jon')[1]).toBe('Jon, One hand stays on the chair.')
   })
   it('is told together where two do it alike', () => {
     const both = spokenCues(led([MIRA, { name: 'Jon', version: 'seated' }]), VOICE, secondsOf).flatMap((cue) =>
@@ -70,7 +71,6 @@ describe('who practises with me', () => {
     )
     expect(both.filter((text) => text.includes('Mira')).map((text) => text.slice(text.indexOf('Mira')))).toEqual([
       'Mira, Jon, sitting',
-      'Mira, Jon, Only the arms rise.',
       'Mira, Jon, Only the arms rise.',
       'Mira, Jon, rest',
       'Mira, Jon, the whole movement',
@@ -86,6 +86,23 @@ describe('who practises with me', () => {
       cue.kind === 'voice' ? [cue.phrases.map(({ text }) => text).join(', ')] : [],
     )
     expect(said).toContain('Step, Mira, rest')
+  })
+  it('is told after the side that is called as a form begins, and only seen where the form is too short for it', () => {
+    const bow = aForm({ id: 'bow', name: 'Bow', sides: 'alternate', countScope: 'perSide', versions: [seated] })
+    const said = (count: number, halfSeconds: number) =>
+      spokenCues(
+        compileTimeline({
+          ...{ routine: aRoutine([aStep('s', 'bow', { count })]), forms: [bow], ways: [], companions: [MIRA] },
+          ...{ pace: steadyPace(halfSeconds, halfSeconds), rules: USUAL_HOUSE_RULES },
+        }),
+        VOICE,
+        secondsOf,
+      ).flatMap((cue) => (cue.kind === 'voice' ? [cue.phrases.map(({ text }) => text).join(', ')] : []))
+    const long = said(3, 5)
+    const called = long.indexOf('left side')
+    expect(called).toBeGreaterThan(0)
+    expect(long[called + 1]).toBe('Mira, Only the arms rise.')
+    expect(said(1, 0.5)).not.toContain('Mira, Only the arms rise.')
   })
   it('is told nothing where all do it as I do', () => {
     const plain = spokenCues(led([{ name: 'Mira', version: 'plain' }]), VOICE, secondsOf)

@@ -11,7 +11,7 @@ import {
 } from '#core/forms'
 import { stepFor } from '#core/routine'
 import { wordsOf } from '#core/sound'
-import { compileTimeline } from '#core/timeline'
+import { COMPANION_VERSIONS, compileTimeline, type Companion } from '#core/timeline'
 import { CATALOGUE } from '#data'
 import index from '../../../public/voice/index.json'
 import { aRoutine } from '../../helpers'
@@ -19,11 +19,11 @@ import { aRoutine } from '../../helpers'
 const CLIPS = new Set(Object.values(index).flatMap((pack) => Object.keys(pack)))
 
 /** Every text that is said when a form is followed alone; time enough for each of them. */
-function saidOf(formId: string, way: Partial<Way>, rules: HouseRules): string[] {
+function saidOf(formId: string, way: Partial<Way>, rules: HouseRules, companions: readonly Companion[] = []): string[] {
   const form = CATALOGUE.find(({ id }) => id === formId)!
   const routine = aRoutine([{ ...stepFor(form, 's'), count: form.counts.least * (form.sides === 'none' ? 1 : 2) }])
   const ways = [{ ...plainWay('w', formId), ...way }]
-  const timeline = compileTimeline({ routine, forms: [form], ways, pace: steadyPace(4, 6), rules })
+  const timeline = compileTimeline({ routine, forms: [form], ways, pace: steadyPace(4, 6), rules, companions })
   return wordsOf(timeline).map(({ text }) => text)
 }
 const missing = (texts: string[]) =>
@@ -46,6 +46,13 @@ describe('there is a clip for every word', () => {
       expect(missing(said)).toEqual([])
     },
   )
+  it('also of what its versions change, said to whoever practises beside me', () => {
+    const said = CATALOGUE.flatMap(({ id }) =>
+      COMPANION_VERSIONS.flatMap((version) => saidOf(id, {}, USUAL_HOUSE_RULES, [{ name: 'Mira', version }])),
+    )
+    expect(said).toContain('One hand on the back of a chair.')
+    expect(missing(said)).toEqual(['mira'])
+  })
   it('says where a form climbs, the moves of a chain, the version and the eyes', () => {
     expect(saidOf('ladder-of-circles', {}, USUAL_HOUSE_RULES)).toContain(
       CATALOGUE.find(({ id }) => id === 'ladder-of-circles')!.levels[0],

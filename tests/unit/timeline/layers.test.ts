@@ -51,6 +51,20 @@ describe('what is so from a repetition on', () => {
     expect(occurrences[0]!.turnsAtSeconds).toEqual([own[2]!.startSeconds, own[4]!.startSeconds])
     expect(occurrences[1]!.turnsAtSeconds).toEqual([])
   })
+  it('calls the phases by its own words from there on, and leaves the others theirs', () => {
+    const { segments } = layered('rise', 4, [
+      { from: { repetition: 2 }, so: { cues: ['To the brow'] } },
+      { from: { repetition: 3 }, so: { cues: ['', 'To the belly'], swapBreath: true } },
+      { from: { repetition: 4 }, so: { cues: [] } },
+    ])
+    const [up, down] = rise.moves[0]!.phases.map(({ cue }) => cue) as [string, string]
+    expect(segments.filter(({ kind }) => kind === 'phase').map(({ cue }) => cue)).toEqual([
+      ...[up, down],
+      ...['To the brow', down],
+      ...[up, 'To the belly'],
+      ...[up, down],
+    ])
+  })
   it('breath swapped after four', () => {
     const { segments } = layered('rise', 8, [{ from: { repetition: 5 }, so: { swapBreath: true } }])
     expect(starts(segments).map(({ breath }) => breath)).toEqual(
@@ -193,6 +207,7 @@ describe('whatever the layers', () => {
   const soArbitrary = fc.record(
     {
       target: fc.constantFrom('palms', 'brow'),
+      cues: fc.constantFrom([], ['One'], ['', 'Two']),
       holdBreaths: fc.integer({ min: 0, max: 3 }),
       paceScale: fc.double({ min: 0.5, max: 2, noNaN: true }),
       paceScaleAtEnd: fc.double({ min: 0.5, max: 2, noNaN: true }),
