@@ -11,6 +11,7 @@ export {
 } from './migrations'
 export { merged } from './mergeSettings'
 export { formsInText } from './formsText'
+export { readElsewhereLine, type ElsewhereLine } from './elsewhereText'
 export { readLayers, STAGE_NAMES, writeLayers } from './layerText'
 export { PATTERN_NAMES, contentOf, readRoutineText, writeRoutineText } from './routineText'
 export { fromBase64, toBase64, writeWav } from './wav'

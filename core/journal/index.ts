@@ -1,8 +1,20 @@
 /** The journal: what was done, on which practice day, in which row of days, and how it felt. */
 export * from './types'
-export { addDays, daysBetween, practiceDay, weekday, weekStart } from './practiceDay'
+export { addDays, daysBetween, practiceDay, usualTime, weekday, weekStart } from './practiceDay'
 export { isRestDay, streaks, weeksOfStones, type DayStone, type Streaks } from './streak'
 export { journalTotals } from './totals'
 export { elsewhereRecord, movedTo, recordOf } from './record'
+export {
+  backToRecorded,
+  corrected,
+  correctionsOf,
+  joined,
+  splitInTwo,
+  undoOf,
+  withCounts,
+  type Corrected,
+  type Correction,
+  type JournalChange,
+} from './correct'
 export { restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
 export { formHistory, longestStillSeconds } from './formHistory'

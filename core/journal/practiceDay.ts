@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
+import type { SessionRecord } from './types'
 
 /**
  * The practice day (YYYY-MM-DD) of an instant: the local date, or the date before when the clock on the wall there shows
@@ -8,6 +9,17 @@ export function practiceDay(instant: string, timeZone: string, dayEndsAtHour: nu
   const local = Temporal.Instant.from(instant).toZonedDateTimeISO(timeZone)
   const date = local.toPlainDate()
   return (local.hour < dayEndsAtHour ? date.subtract({ days: 1 }) : date).toString()
+}
+
+/** HH:MM, by the clock where it was, at which sessions mostly begin: the one in the middle of the last sixty; six in the evening without any. */
+export function usualTime(sessions: readonly Pick<SessionRecord, 'startedAt' | 'timeZone'>[]): string {
+  const times = [...sessions]
+    .sort((one, other) => other.startedAt.localeCompare(one.startedAt))
+    .slice(0, 60)
+    .map(({ startedAt, timeZone }) => Temporal.Instant.from(startedAt).toZonedDateTimeISO(timeZone).toPlainTime())
+    .map((time) => time.toString({ smallestUnit: 'minute' }))
+    .sort()
+  return times[Math.floor(times.length / 2)] ?? '18:00'
 }
 
 /** The day `days` later (or earlier). */

@@ -6,6 +6,8 @@ export const MOST_SESSION_SECONDS = 86_400
 export const MOST_PAUSED_SECONDS = 30 * MOST_SESSION_SECONDS
 export const MOST_STEPS = 8000
 export const MOST_DEVIATIONS = 5000
+/** So many sessions that were recorded apart can be one entry. Our choice. */
+export const MOST_JOINED = 24
 
 const within = (seconds: number, most = MOST_SESSION_SECONDS) => Math.min(most, Math.max(0, seconds))
 

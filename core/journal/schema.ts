@@ -24,8 +24,8 @@ import type { BreathSeconds } from '../breath'
 import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS, WEIGHT_KG } from '../forms'
 import { DEVIATIONS, type Deviation, type DoneStep, type LessonTaken, type PlannedStep } from '../runner'
 import { companionsSchema, type SideCounts } from '../timeline'
-import { MOST_DEVIATIONS, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
-import { EXERTION, SENSATIONS, type Felt, type RestPlanEntry, type SessionRecord } from './types'
+import { MOST_DEVIATIONS, MOST_JOINED, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
+import { EXERTION, SENSATIONS, type Felt, type RecordedSession, type RestPlanEntry, type SessionRecord } from './types'
 
 const seconds = () => numberBetween(0, MOST_SESSION_SECONDS)
 
@@ -67,9 +67,9 @@ const deviationSchema = strictObject<Deviation>({
 const feeling = () => wholeOrNull(1, 5)
 const feltSchema = strictObject<Felt>({ energy: feeling(), calm: feeling(), ease: feeling() })
 
-export const sessionSchema = strictObject<SessionRecord>({
+const recordedFields = {
   id: idSchema,
-  source: oneOf(['followed', 'elsewhere']),
+  source: oneOf<SessionRecord['source']>(['followed', 'elsewhere']),
   routineId: idOrNull,
   title: nameSchema,
   startedAt: instantSchema,
@@ -91,11 +91,23 @@ export const sessionSchema = strictObject<SessionRecord>({
   exertion: optionally(wholeBetween(EXERTION.least, EXERTION.most)),
   sensations: strictList(oneOf(SENSATIONS), SENSATIONS.length),
   words: textSchema,
-}).test(
-  'ends-after-start',
-  '${path} ends before it starts',
-  (session) => !session?.startedAt || !session.endedAt || Date.parse(session.endedAt) >= Date.parse(session.startedAt),
-)
+}
+const endsAfterStart = (session: Pick<SessionRecord, 'startedAt' | 'endedAt'> | undefined) =>
+  !session?.startedAt || !session.endedAt || Date.parse(session.endedAt) >= Date.parse(session.startedAt)
+
+export const sessionSchema = strictObject<SessionRecord>({
+  ...recordedFields,
+  recorded: optionally(
+    strictList(
+      strictObject<RecordedSession>(recordedFields).test(
+        'ends-after-start',
+        '${path} ends before it starts',
+        endsAfterStart,
+      ),
+      MOST_JOINED,
+    ),
+  ),
+}).test('ends-after-start', '${path} ends before it starts', endsAfterStart)
 
 type Fields = Record<string, unknown>
 const isFields = (value: unknown): value is Fields =>

@@ -43,7 +43,11 @@ export interface SessionRecord {
   exertion?: number
   sensations: Sensation[]
   words: string
+  /** What was recorded, whole, where the entry was put right since: one session, or those that were joined. */
+  recorded?: RecordedSession[]
 }
+/** A session as it was recorded, before anything in it was put right. */
+export type RecordedSession = Omit<SessionRecord, 'recorded'>
 
 /**
  * A category-ratio scale of perceived exertion from 0 (nothing at all) to 10 (as hard as can be), after Borg, "Psychophysical bases of

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { begin, expectNoAxeFindings, goTo, letPass, openAt } from './support'
+import { assemble, begin, expectNoAxeFindings, goTo, letPass, letPassToTheEnd, openAt } from './support'
 
 test('after the last bell three keys say how it is, one is enough, and a session that was removed comes back whole', async ({
   page,
@@ -32,10 +32,85 @@ test('after the last bell three keys say how it is, one is enough, and a session
   await sessions.getByRole('button', { name: /Rise and sink/ }).click()
   await sessions.getByRole('button', { name: 'Remove this session' }).click()
   await expect(sessions.getByRole('listitem')).toHaveCount(0)
-  await expect(sessions.getByRole('button', { name: 'Bring it back' })).toBeFocused()
+  await expect(sessions.getByRole('button', { name: 'Take it back' })).toBeFocused()
   await expectNoAxeFindings(page)
   await page.keyboard.press('Enter')
   await expect(sessions.getByRole('listitem')).toContainText('energy: lively; calm: still; ease of body: so-so')
   await page.reload()
   await expect(sessions.getByRole('listitem')).toContainText('Rise and sink')
+})
+
+test('what was counted wrongly is put right, what was recorded is kept, and one entry made two and one again', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink', 'Draw the bow'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPassToTheEnd(page, 60)
+  await page.clock.resume()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await goTo(page, 'Journal')
+  const sessions = page.getByRole('region', { name: 'Sessions' })
+  await sessions.getByRole('button', { name: /^Tue .*A trial/ }).click()
+  const bow = sessions.getByRole('row', { name: /Draw the bow/ })
+  await expect(bow).toContainText('done')
+  const planned = await bow.getByRole('cell').first().textContent()
+
+  await sessions.getByRole('button', { name: 'Put it right' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Put it right' })
+  await dialog.getByRole('spinbutton', { name: 'Draw the bow, right, repetitions' }).fill('1')
+  await dialog.getByRole('spinbutton', { name: 'Draw the bow, right, repetitions' }).press('Tab')
+  await dialog.getByRole('textbox', { name: 'Words' }).fill('One side was sore.')
+  await expectNoAxeFindings(page)
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(bow).toContainText('1 right')
+  await expect(bow).toContainText(`recorded: ${planned}`)
+  await expect(bow).toContainText('left early')
+  await expect(sessions).toContainText('Put right: what was done, its words. What was recorded is kept.')
+  await page.reload()
+  await expect(sessions.getByRole('listitem').first()).toContainText('One side was sore.')
+
+  await sessions.getByRole('button', { name: /^Tue .*A trial/ }).click()
+  await sessions.getByRole('button', { name: 'Make it two' }).click()
+  await page.getByRole('dialog', { name: 'Two, not one' }).getByRole('button', { name: 'Make it two' }).click()
+  await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(2)
+  // Focus is where the change can be taken back.
+  await expect(sessions.getByRole('button', { name: 'Take it back' })).toBeFocused()
+  await sessions
+    .getByRole('button', { name: /^Tue .*A trial/, expanded: false })
+    .first()
+    .click()
+  await sessions.getByRole('button', { name: 'Join it with A trial before it' }).click()
+  await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(1)
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(2)
+
+  await sessions.getByRole('button', { name: 'As it was recorded' }).click()
+  await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(1)
+  await expect(sessions).not.toContainText('One side was sore.')
+  await page.reload()
+  await expect(sessions.getByRole('listitem')).toHaveCount(1)
+})
+
+test("last week's class is entered in one line, with its forms and how it felt", async ({ page }) => {
+  await openAt(page, '/journal')
+  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Practice done elsewhere' })
+  await expect(dialog.getByRole('textbox', { name: 'In one line' })).toBeFocused()
+  await page.keyboard.type('class 75 min last Thursday 18:30, felt 4, effort 3, cloud hands x8, the floor was cold')
+  await expect(dialog.getByRole('textbox', { name: 'What it was' })).toHaveValue('Class')
+  await expect(dialog.getByLabel('Day')).toHaveValue('2026-03-05')
+  await expect(
+    dialog.getByRole('group', { name: 'How it was after' }).getByRole('button', { pressed: true }),
+  ).toHaveText(['lively', 'quiet', 'loose'])
+  await expectNoAxeFindings(page)
+  await page.keyboard.press('Enter')
+  const session = page.getByRole('listitem').filter({ hasText: 'Class' })
+  await expect(session).toContainText('Thu 5 Mar, 18:30')
+  await expect(session).toContainText('1 h 15 min')
+  await expect(session).toContainText('how hard: 3 of 10')
+  await expect(session).toContainText('the floor was cold')
+  await session.getByRole('button').first().click()
+  await expect(session.getByRole('row', { name: /Cloud hands/ })).toContainText('4 left, 4 right')
 })

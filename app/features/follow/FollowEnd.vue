@@ -1,22 +1,15 @@
 <script setup lang="ts">
 import { reduce, undoSecondsLeft } from '#core/runner'
-import {
-  EXERTION,
-  FEELING_SCALES,
-  NOT_SAID,
-  SENSATIONS,
-  type FeelingScale,
-  type Felt,
-  type Sensation,
-} from '#core/journal'
+import { FEELING_SCALES, NOT_SAID, type FeelingScale, type Felt, type Sensation } from '#core/journal'
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
-import { SENSATION_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import { pebblePath, stoneShare } from '~/shared/drawing/pebble'
 import { plural } from '~/shared/words/numbers'
+import ExertionScale from '~/shared/ui/ExertionScale.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
+import SensationChoices from '~/shared/ui/SensationChoices.vue'
 
 /** After the last breath. The session is already kept: whatever is said of it here is extra, and one key is enough. */
 const emit = defineEmits<{ leave: []; undo: [] }>()
@@ -63,14 +56,6 @@ const stone = computed(() => {
   const [wide, high] = [70 + 140 * share, 36 + 40 * share]
   return pebblePath(follow.record?.id ?? '', (STONE.width - wide) / 2, STONE.height - high - 4, wide, high)
 })
-/** The degrees of the scale, from nothing to all. */
-const DEGREES = Array.from({ length: EXERTION.most - EXERTION.least + 1 }, (_, at) => EXERTION.least + at)
-
-function toggle(sensation: Sensation) {
-  sensations.value = sensations.value.includes(sensation)
-    ? sensations.value.filter((other) => other !== sensation)
-    : [...sensations.value, sensation]
-}
 async function keep() {
   const line = words.value.trim()
   const hard = exertion.value === null ? {} : { exertion: exertion.value }
@@ -99,24 +84,8 @@ async function keep() {
     <p class="small soft keys">Keys 1 to 5 answer scale by scale, backspace takes one back.</p>
     <details class="more">
       <summary>Say more</summary>
-      <fieldset class="exertion">
-        <legend>How hard it was, from 0 (nothing at all) to 10 (as hard as can be)</legend>
-        <button
-          v-for="degree in DEGREES"
-          :key="degree"
-          type="button"
-          :aria-pressed="exertion === degree"
-          @click="exertion = exertion === degree ? null : degree"
-        >
-          {{ degree }}
-        </button>
-      </fieldset>
-      <div class="sensations" role="group" aria-label="What was felt">
-        <label v-for="sensation in SENSATIONS" :key="sensation">
-          <input type="checkbox" :checked="sensations.includes(sensation)" @change="toggle(sensation)" />
-          {{ SENSATION_WORDS[sensation] }}
-        </label>
-      </div>
+      <ExertionScale v-model="exertion" />
+      <SensationChoices v-model="sensations" />
       <div class="field">
         <label for="words">A line of words</label>
         <InputText id="words" v-model="words" maxlength="4000" />
@@ -186,43 +155,5 @@ summary {
   cursor: pointer;
   padding: 0.5rem 0;
   width: fit-content;
-}
-.exertion {
-  border: 0;
-  padding: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.2rem;
-}
-.exertion button {
-  font: inherit;
-  min-width: 2.75rem;
-  min-height: 2.75rem;
-  color: var(--pb-ink);
-  background: none;
-  border: 0;
-  border-bottom: 2px solid var(--pb-water-deep);
-  cursor: pointer;
-}
-.exertion button[aria-pressed='true'] {
-  background: var(--pb-water-deep);
-  color: var(--pb-paper);
-  font-weight: 650;
-}
-.sensations {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.2rem 1.2rem;
-}
-.sensations label {
-  display: inline-flex;
-  align-items: center;
-  gap: 0.4rem;
-  min-height: 2.4rem;
-}
-.sensations input {
-  width: 1.2rem;
-  height: 1.2rem;
-  accent-color: var(--pb-water-deep);
 }
 </style>

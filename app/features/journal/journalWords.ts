@@ -1,7 +1,8 @@
 import { COUNT_UNITS } from '#core/forms'
-import { EXERTION, FEELING_SCALES, practiceDay, type SessionRecord } from '#core/journal'
+import { EXERTION, FEELING_SCALES, practiceDay, type Corrected, type SessionRecord } from '#core/journal'
 import type { Deviation, DoneStep, PlannedStep } from '#core/runner'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
+import { plural } from '~/shared/words/numbers'
 import { SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, shortWeekdayPhrase, timeOfDayPhrase, timePhrase } from '~/shared/words/time'
 
@@ -67,3 +68,21 @@ export function deviationPhrase({ what, atSeconds, lastsSeconds, undone }: Devia
 
 /** "how hard: 4 of 10". */
 export const exertionPhrase = (exertion: number) => `how hard: ${exertion} of ${EXERTION.most}`
+
+const CORRECTED_WORDS: Record<Corrected, string> = {
+  title: 'its name',
+  time: 'when it was',
+  length: 'how long it was',
+  counts: 'what was done',
+  feelings: 'how it felt',
+  words: 'its words',
+  joined: '',
+  split: '',
+}
+/** "Put right: what was done, its words. What was recorded is kept." */
+export function correctionPhrase({ recorded }: Pick<SessionRecord, 'recorded'>, what: readonly Corrected[]): string {
+  if (what.includes('joined'))
+    return `Joined from ${plural(recorded?.length ?? 0, 'entry', 'entries')}, which are kept.`
+  if (what.includes('split')) return 'Part of a longer entry, which is kept.'
+  return `Put right: ${what.map((each) => CORRECTED_WORDS[each]).join(', ')}. What was recorded is kept.`
+}

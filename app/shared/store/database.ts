@@ -207,6 +207,21 @@ export async function putNow<Store extends StoreName>(
   })
 }
 
+/** Remove some sessions and put others in their place, in one transaction: all of it or nothing. */
+export async function changeSessionsNow(
+  database: Database,
+  go: readonly string[],
+  come: readonly SessionRecord[],
+): Promise<void> {
+  const transaction = database.transaction('sessions', 'readwrite')
+  await whole(transaction, () =>
+    Promise.all([
+      ...go.map(async (id) => transaction.store.delete(id)),
+      ...come.map(async (session) => (await transaction.store.put(session)) as unknown),
+    ]),
+  )
+}
+
 /** Remove entries of several stores by their keys. */
 export async function removeNow(database: Database, stores: StoreName[], key: string): Promise<void> {
   const transaction = database.transaction(stores, 'readwrite')

@@ -19,14 +19,25 @@ import {
 } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage, type Way } from '#core/forms'
-import { practiceDay, type SessionRecord } from '#core/journal'
+import { practiceDay, type JournalChange, type SessionRecord } from '#core/journal'
 import { learnedWith } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion, Series } from '#core/routine'
 import { CATALOGUE, SHIPPED_IDS, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { eraseSaid } from '../sound/saidClips'
-import { changeNow, eraseAll, isEmpty, openWorld, putNow, readAll, removeNow, replaceAll, type World } from './database'
+import {
+  changeNow,
+  changeSessionsNow,
+  eraseAll,
+  isEmpty,
+  openWorld,
+  putNow,
+  readAll,
+  removeNow,
+  replaceAll,
+  type World,
+} from './database'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
@@ -159,6 +170,24 @@ export const usePersonStore = defineStore('person', () => {
     const what = `that ${wordsFor(list, item)} is removed`
     const kept = await gate.write(`${list}/${id}`, what, (database) => removeNow(database, [list], id))
     if (kept) tell(list)
+    return kept
+  }
+
+  /** Change the journal: all of it or nothing. True when it is kept; what cannot be read again is refused and named. */
+  async function changeSessions({ go, come }: JournalChange): Promise<boolean> {
+    const plain = come.map((session) => plainCopy(session))
+    const faulty = plain.map((session) => checkItem('sessions', session)).find((checked) => !checked.ok)
+    if (faulty && !faulty.ok) {
+      notify('sessions', `Not kept: the journal. ${faulty.faults[0]!.message}`)
+      return false
+    }
+    for (const id of go) inMemory('sessions', id, null)
+    for (const session of plain) inMemory('sessions', session.id, session)
+    const key = [...go, ...plain.map(({ id }) => id)].join(' ')
+    const kept = await gate.write(`sessions/${key}`, 'the journal as it is now', (database) =>
+      changeSessionsNow(database, go, plain),
+    )
+    if (kept) tell('sessions')
     return kept
   }
 
@@ -346,6 +375,7 @@ export const usePersonStore = defineStore('person', () => {
     stageOf,
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
+    changeSessions,
     moveStages,
     putSeries: (series: Series) => put('series', series),
     remove,

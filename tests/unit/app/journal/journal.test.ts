@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { elsewhereRecord, NOT_SAID } from '#core/journal'
-import { blankEntry, readEntry, readTime, timeFields } from '~/features/journal/elsewhereEntry'
+import { readTime, timeFields } from '~/features/journal/entryTime'
 import {
   countsPhrase,
   deviationPhrase,
@@ -47,36 +47,6 @@ describe('a session in words', () => {
     expect(deviationPhrase({ what: 'next', atSeconds: 302, lastsSeconds: 0, undone: true })).toBe(
       'at 5:02 skipped on, taken back',
     )
-  })
-})
-
-describe('practice done elsewhere', () => {
-  const about = { id: 'e1', timeZone: 'Europe/Lisbon', nowMs: Date.parse('2026-03-10T20:00:00Z') }
-  const entry = { ...blankEntry('2026-03-10'), title: ' A class ', words: ' warm ' }
-  it('is read from its fields, by the clock where I am', () => {
-    const read = readEntry({ ...entry, time: '18:30' }, { ...about, timeZone: 'Asia/Kathmandu' })
-    expect(read).toMatchObject({
-      ok: true,
-      record: {
-        id: 'e1',
-        title: 'A class',
-        words: 'warm',
-        startedAt: '2026-03-10T12:45:00.000Z',
-        practisedSeconds: 3600,
-      },
-    })
-  })
-  it.each([
-    [{ title: '  ' }, 'Say what it was, such as a class.'],
-    [{ minutes: null }, 'Minutes must be from 1 to 1440.'],
-    [{ minutes: 1441 }, 'Minutes must be from 1 to 1440.'],
-    [{ minutes: 0 }, 'Minutes must be from 1 to 1440.'],
-    [{ day: '' }, 'Day and time must be filled in.'],
-    [{ time: '' }, 'Day and time must be filled in.'],
-    [{ day: '2026-02-30' }, 'Day and time must be filled in.'],
-    [{ time: '20:01' }, 'That is still to come.'],
-  ])('%o is not taken: %s', (change, fault) => {
-    expect(readEntry({ ...entry, ...change }, about)).toEqual({ ok: false, fault })
   })
 })
 

@@ -1,0 +1,225 @@
+import { Temporal } from 'temporal-polyfill'
+import type { Form } from '../forms'
+import { addDays, FEELING_SCALES, NOT_SAID, practiceDay, weekday, type Felt } from '../journal'
+import type { ReadingFor } from './countText'
+import { readStep } from './stepText'
+
+/** What a line says of a practice done elsewhere. */
+export interface ElsewhereLine {
+  title: string
+  /** The date (YYYY-MM-DD) and time (HH:MM) by the clock where I am. */
+  day: string
+  time: string
+  minutes: number | null
+  after: Felt
+  exertion: number | null
+  forms: { form: Form; count: number }[]
+  words: string
+}
+
+/** Where and when the line is written. */
+export interface WrittenAt extends ReadingFor {
+  /** Milliseconds since 1970. */
+  nowMs: number
+  timeZone: string
+  dayEndsAtHour: number
+  /** HH:MM at which I usually practise: what stands where another day is named without a time. */
+  usualTime: string
+  forms: readonly Form[]
+}
+
+/** Times of day in words. Our choice. */
+const TIMES: Record<string, string> = {
+  morning: '07:30',
+  noon: '12:00',
+  midday: '12:00',
+  afternoon: '15:00',
+  evening: '18:30',
+  night: '21:00',
+}
+const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday']
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
+const NUMBERS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
+const number = (word: string) =>
+  /^\d/.test(word) ? Number(word.replace(',', '.')) : NUMBERS.indexOf(word.toLowerCase()) + 1
+const MONTH = `(${MONTHS.join('|')})[a-z]*`
+/** As sure as this, a few words are a form, and not a line of words. Our choice. */
+const SURE_SHARE = 0.6
+
+/** A text from which what was understood is taken away, piece by piece. */
+function taker(text: string) {
+  let rest = text
+  return {
+    take(pattern: RegExp): RegExpExecArray | null {
+      const read = pattern.exec(rest)
+      if (read) rest = `${rest.slice(0, read.index)} ${rest.slice(read.index + read[0].length)}`
+      return read
+    },
+    rest: () => rest,
+  }
+}
+type Taker = ReturnType<typeof taker>
+
+/**
+ * Read "class 60 min yesterday 18:30, felt 4": what it was, how long (null where that is not said), when, how it felt after and how hard
+ * it was, forms and words. What is not understood stands in the title, or after a comma in the words; nothing is lost. A day without a
+ * time has the usual one; today without a time ended just now.
+ */
+export function readElsewhereLine(text: string, at: WrittenAt): ElsewhereLine {
+  const line = taker(text.slice(0, 1000))
+  const words = [line.take(/["“]([^"”]*)["”]/)?.[1] ?? '']
+  const { after, exertion } = feltOf(line)
+  const minutes = minutesOf(line)
+  const date = dateOf(line, at)
+  const time = timeOf(line)
+  const [head = '', ...others] = line
+    .rest()
+    .split(/[,;]/)
+    .map((piece) =>
+      piece
+        .replace(/\s+/g, ' ')
+        .trim()
+        .replace(/^(?:at|on|for|and|with|in the|of)\b ?|[ .:–-]+$|^[ .:–-]+/gi, '')
+        .trim(),
+    )
+  const forms: ElsewhereLine['forms'] = []
+  for (const piece of [head, ...others]) {
+    const form = formOf(piece, at)
+    if (form) forms.push(form)
+    else if (piece && piece !== head) words.push(piece)
+  }
+  const alone = forms.length > 0 && formOf(head, at) ? forms[0]!.form.name : ''
+  const title = (alone || head || 'Practice').slice(0, 120).trim()
+  return {
+    title: title[0]!.toUpperCase() + title.slice(1),
+    ...whenOf(date, time, minutes, at),
+    minutes,
+    after,
+    exertion,
+    forms,
+    words: words.filter(Boolean).join(', '),
+  }
+}
+
+/** "felt 4" says it of all three; "calm 3" of one. */
+function feltOf(line: Taker): Pick<ElsewhereLine, 'after' | 'exertion'> {
+  const after = { ...NOT_SAID }
+  for (const scale of FEELING_SCALES) {
+    const said = line.take(new RegExp(`\\b(?:felt )?${scale}(?: of body)? ([1-5])\\b`, 'i'))
+    if (said) after[scale] = Number(said[1])
+  }
+  const all = line.take(/\b(?:felt|feeling) ([1-5])(?: of 5|\/5)?\b/i)
+  if (all) for (const scale of FEELING_SCALES) after[scale] ??= Number(all[1])
+  const hard = line.take(/\b(?:effort|exertion|how hard|hard) (10|\d)(?: of 10|\/10)?\b/i)
+  return { after, exertion: hard ? Number(hard[1]) : null }
+}
+
+function minutesOf(line: Taker): number | null {
+  const words: [RegExp, number][] = [
+    [/\ban hour and a half\b/i, 90],
+    [/\bhalf an hour\b/i, 30],
+    [/\b(?:an|one) hour\b/i, 60],
+  ]
+  for (const [pattern, minutes] of words) if (line.take(pattern)) return minutes
+  const hours = line.take(/\b(\d+(?:[.,]\d+)?) ?(?:hours?|hrs?|h)(?: ?(?:and )?([0-5]?\d) ?(?:minutes?|mins?|m)?)?\b/i)
+  if (hours) return Math.round(number(hours[1]!) * 60) + Number(hours[2] ?? 0)
+  const minutes = line.take(/\b(\d+(?:[.,]\d+)?) ?(?:minutes?|mins?|m)\b/i)
+  return minutes ? number(minutes[1]!) : null
+}
+
+/** A date that is said, and null where none is. */
+function dateOf(line: Taker, at: WrittenAt): string | null {
+  const today = practiceDay(new Date(at.nowMs).toISOString(), at.timeZone, at.dayEndsAtHour)
+  const iso = line.take(/\b(\d{4})-(\d{1,2})-(\d{1,2})\b/)
+  if (iso) return dayOf(Number(iso[1]), Number(iso[2]), Number(iso[3]))
+  const dotted = line.take(/\b(\d{1,2})\.(\d{1,2})\.(\d{4})?/)
+  if (dotted) return dated(Number(dotted[1]), Number(dotted[2]), dotted[3], today)
+  const dayFirst = line.take(
+    new RegExp(`\\b(?:on )?(?:the )?(\\d{1,2})(?:st|nd|rd|th)?(?: of)? ${MONTH}\\b\\.?(?: (\\d{4}))?`, 'i'),
+  )
+  if (dayFirst) return dated(Number(dayFirst[1]), monthOf(dayFirst[2]!), dayFirst[3], today)
+  const monthFirst = line.take(new RegExp(`\\b(?:on )?${MONTH}\\.? (\\d{1,2})(?:st|nd|rd|th)?\\b(?:,? (\\d{4}))?`, 'i'))
+  if (monthFirst) return dated(Number(monthFirst[2]), monthOf(monthFirst[1]!), monthFirst[3], today)
+  if (line.take(/\b(?:the )?day before yesterday\b/i)) return addDays(today, -2)
+  if (line.take(/\byesterday\b/i)) return addDays(today, -1)
+  if (/\blast night\b/i.test(line.rest())) return line.take(/\blast(?= night)/i) && addDays(today, -1)
+  const ago = line.take(new RegExp(`\\b(\\d+|${NUMBERS.join('|')}) (days?|weeks?) ago\\b`, 'i'))
+  if (ago) return addDays(today, -number(ago[1]!) * (ago[2]!.toLowerCase().startsWith('week') ? 7 : 1))
+  const named = line.take(
+    new RegExp(
+      `\\b(?:on )?(last )?(${WEEKDAYS.map((name) => `${name.slice(0, 3)}(?:${name.slice(3)})?`).join('|')}|tues|thurs?)\\b`,
+      'i',
+    ),
+  )
+  const lastWeek = line.take(/\blast week(?:'s|’s)?/i)
+  if (named) {
+    const wanted = WEEKDAYS.findIndex((name) => name.startsWith(named[2]!.toLowerCase().slice(0, 3))) + 1
+    if (lastWeek) return addDays(today, wanted - weekday(today) - 7)
+    const back = (weekday(today) - wanted + 7) % 7
+    return addDays(today, -(back === 0 && named[1] ? 7 : back))
+  }
+  if (lastWeek) return addDays(today, -7)
+  return line.take(/\btoday\b|\bthis(?= morning| afternoon| evening)/i) ? today : null
+}
+const monthOf = (word: string) => MONTHS.indexOf(word.slice(0, 3).toLowerCase()) + 1
+function dayOf(year: number, month: number, day: number): string | null {
+  try {
+    return Temporal.PlainDate.from({ year, month, day }, { overflow: 'reject' }).toString()
+  } catch {
+    return null
+  }
+}
+/** A day and month without a year is the last one that has been. */
+function dated(day: number, month: number, year: string | undefined, today: string): string | null {
+  if (year) return dayOf(Number(year), month, day)
+  const thisYear = Number(today.slice(0, 4))
+  const here = dayOf(thisYear, month, day)
+  return here && here <= today ? here : dayOf(thisYear - 1, month, day)
+}
+
+/** HH:MM; null where no time is said. */
+function timeOf(line: Taker): string | null {
+  const clock = line.take(/\b(?:at |from )?([01]?\d|2[0-3])[:.h]([0-5]\d) ?(am|pm)?\b/i)
+  if (clock) return clockTime(Number(clock[1]), Number(clock[2]), clock[3])
+  const half = line.take(/\b(?:at |from )?(1[0-2]|[1-9]) ?(am|pm)\b/i)
+  if (half) return clockTime(Number(half[1]), 0, half[2])
+  const whole = line.take(/\bat ([01]?\d|2[0-3])\b(?! ?(?:min|m\b|h\b|hour))/i)
+  if (whole) return clockTime(Number(whole[1]), 0, undefined)
+  const said = line.take(
+    new RegExp(`\\b(?:in the |at )?(${Object.keys(TIMES).join('|')})\\b(?! class| practice| group)`, 'i'),
+  )
+  if (said) return TIMES[said[1]!.toLowerCase()]!
+  // The evening class was in the evening, and keeps its name.
+  const named = new RegExp(`\\b(${Object.keys(TIMES).join('|')}) (?:class|practice|group)\\b`, 'i').exec(line.rest())
+  return named ? TIMES[named[1]!.toLowerCase()]! : null
+}
+function clockTime(hour: number, minute: number, half: string | undefined): string {
+  const isAfternoon = half?.toLowerCase() === 'pm'
+  const hours = half ? (hour % 12) + (isAfternoon ? 12 : 0) : hour
+  return `${String(hours).padStart(2, '0')}:${String(minute).padStart(2, '0')}`
+}
+
+/** The day and time on the clock. A time before the day's end is that of the night after the day that is named. */
+function whenOf(date: string | null, time: string | null, minutes: number | null, at: WrittenAt) {
+  const now = Temporal.Instant.fromEpochMilliseconds(at.nowMs).toZonedDateTimeISO(at.timeZone)
+  const today = practiceDay(new Date(at.nowMs).toISOString(), at.timeZone, at.dayEndsAtHour)
+  if (time === null && (date === null || date === today)) {
+    const began = now.subtract({ minutes: Math.round(minutes ?? 0) })
+    return { day: began.toPlainDate().toString(), time: began.toPlainTime().toString({ smallestUnit: 'minute' }) }
+  }
+  const clock = time ?? at.usualTime
+  const onClock = (day: string) => (Number(clock.slice(0, 2)) < at.dayEndsAtHour ? addDays(day, 1) : day)
+  const day = onClock(date ?? today)
+  const isAhead = `${day}T${clock}` > now.toPlainDateTime().toString({ smallestUnit: 'minute' })
+  // A time alone that is still to come today was yesterday's.
+  return { day: date === null && isAhead ? addDays(day, -1) : day, time: clock }
+}
+
+/** A few words that name a form surely, with its count. */
+function formOf(piece: string, at: WrittenAt): ElsewhereLine['forms'][number] | null {
+  if (piece.length < 3) return null
+  const read = readStep(piece, at.forms, null, () => 'elsewhere', at)
+  if (!read || read.share < SURE_SHARE) return null
+  const form = at.forms.find(({ id }) => id === read.step.formId)!
+  return { form, count: read.step.count }
+}
