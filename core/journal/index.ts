@@ -1,7 +1,16 @@
 /** The journal: what was done, on which practice day, in which row of days, and how it felt. */
 export * from './types'
 export { addDays, daysBetween, practiceDay, usualTime, weekday, weekStart } from './practiceDay'
-export { isRestDay, streaks, weeksOfStones, type DayStone, type Streaks } from './streak'
+export {
+  rulesOn,
+  steadiness,
+  weekReports,
+  weeksOfStones,
+  type DayStone,
+  type Steadiness,
+  type SteadinessRules,
+  type WeekReport,
+} from './steadiness'
 export { journalTotals } from './totals'
 export { elsewhereRecord, movedTo, recordOf } from './record'
 export {

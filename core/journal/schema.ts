@@ -149,6 +149,13 @@ export const storedSessionSchema = yup
   .test('has-all-parts', '${path} is not whole', hasAllParts) as unknown as yup.Schema<SessionRecord>
 
 export const restPlanSchema = strictList(
-  strictObject<RestPlanEntry>({ fromDay: daySchema, weekdays: strictList(wholeBetween(1, 7), 7) }),
+  strictObject<RestPlanEntry>({
+    fromDay: daySchema,
+    weekdays: strictList(wholeBetween(1, 7), 7),
+    restDaysAWeek: optionally(wholeBetween(0, 6)),
+    leastMinutes: optionally(wholeBetween(0, 600)),
+    aimDaysAWeek: optionally(wholeBetween(1, 7)),
+    aimMinutesAWeek: optionally(wholeBetween(1, 6000)),
+  }),
   1000,
 )

@@ -55,9 +55,17 @@ export type RecordedSession = Omit<SessionRecord, 'recorded'>
  */
 export const EXERTION = { least: 0, most: 10 }
 
-/** From a day on, the weekdays (1 Monday to 7 Sunday) on which rest is planned. Old entries stay, so the past keeps its plan. */
+/** The rules of steadiness from a day on. Old entries stay, so that the past keeps its rules. */
 export interface RestPlanEntry {
   fromDay: string
+  /** 1 Monday to 7 Sunday, on which rest is planned. */
   weekdays: number[]
+  /** Days of a week, from Monday, that may be left out besides; none where it is left out. */
+  restDaysAWeek?: number
+  /** From so many minutes on, a day counts as practised; any practice where it is left out. */
+  leastMinutes?: number
+  /** What I aim at in a week. */
+  aimDaysAWeek?: number
+  aimMinutesAWeek?: number
 }
 export type RestPlan = RestPlanEntry[]

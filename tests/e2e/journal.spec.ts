@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { assemble, begin, expectNoAxeFindings, goTo, letPass, letPassToTheEnd, openAt } from './support'
 
 test('after the last bell three keys say how it is, one is enough, and a session that was removed comes back whole', async ({
@@ -113,4 +113,71 @@ test("last week's class is entered in one line, with its forms and how it felt",
   await expect(session).toContainText('the floor was cold')
   await session.getByRole('button').first().click()
   await expect(session.getByRole('row', { name: /Cloud hands/ })).toContainText('4 left, 4 right')
+})
+
+/** Enter practice elsewhere in one line. */
+async function enterLine(page: Page, line: string) {
+  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Practice done elsewhere' })
+  await dialog.getByRole('textbox', { name: 'In one line' }).fill(line)
+  await page.keyboard.press('Enter')
+  await expect(dialog).toHaveCount(0)
+}
+
+test('a flight from Lisbon to Tokyo keeps the row of days, and the journal says why; a stone opens its day', async ({
+  page: home,
+  browser,
+  baseURL,
+}) => {
+  await openAt(home, '/journal')
+  for (const line of ['class 30 min 3 days ago', 'stood 20 min yesterday 9:00', 'garden 10 min 2 days ago'])
+    await enterLine(home, line)
+  await expect(home.getByText('3 days in a row, today still open.')).toBeVisible()
+  // Tuesday is spent in the air; the bag is opened on Wednesday evening in Tokyo.
+  const carried = await home.context().storageState({ indexedDB: true })
+  const there = await browser.newContext({ storageState: carried, timezoneId: 'Asia/Tokyo', locale: 'en-GB', baseURL })
+  const page = await there.newPage()
+  await openAt(page, '/journal', new Date('2026-03-11T11:00:00Z'))
+  await expect(page.getByText('3 days in a row, today still open.')).toBeVisible()
+  await enterLine(page, 'arrived 15 min')
+  await expect(page.getByText('4 days in a row.')).toBeVisible()
+  await expect(page.getByText(/Tue 10 Mar had only 15 hours, between Lisbon and Tokyo\./)).toBeVisible()
+
+  const stones = page.getByRole('table', { name: /stepping stones/ })
+  await stones.getByRole('button', { name: /^Wednesday 11 March: 1 session/ }).focus()
+  await page.keyboard.press('ArrowLeft')
+  await expect(stones.getByRole('button', { name: 'Tuesday 10 March: made short by travel' })).toBeFocused()
+  await page.keyboard.press('ArrowLeft')
+  await page.keyboard.press('Enter')
+  const sessions = page.getByRole('region', { name: 'Sessions' })
+  await expect(sessions.getByText('Monday 9 March: 1 session, 20 min')).toBeVisible()
+  await expect(sessions.getByRole('listitem')).toHaveCount(1)
+  await expectNoAxeFindings(page)
+  await sessions.getByRole('button', { name: 'All days' }).click()
+  await expect(sessions.getByRole('listitem')).toHaveCount(4)
+})
+
+test('the rules of my days change what is in a row, from today or for all days, and an aim is counted', async ({
+  page,
+}) => {
+  await openAt(page, '/journal')
+  for (const line of ['class 30 min 4 days ago', 'garden 10 min 3 days ago', 'stood 20 min yesterday'])
+    await enterLine(page, line)
+  await expect(page.getByText('1 day in a row, today still open. Longest: 2 days.')).toBeVisible()
+  await expect(page.getByText('It begins there because: Sun 8 Mar passed without practice.')).toBeVisible()
+  await page.getByRole('link', { name: 'Rest days, what counts, my aim' }).click()
+  const days = page.getByRole('region', { name: 'My days' })
+  await days.getByRole('spinbutton', { name: 'Days a week that may be left out besides' }).fill('1')
+  await days.getByRole('spinbutton', { name: 'I aim at so many days a week' }).fill('2')
+  await page.keyboard.press('Tab')
+  await expect(days.getByText('These rules hold from 10 March 2026 on')).toBeVisible()
+  await goTo(page, 'Journal')
+  await expect(page.getByText('1 of 2 days this week, 5 days to go.')).toBeVisible()
+  await goTo(page, 'Settings')
+  await days.getByRole('button', { name: 'Let them hold for the days before too' }).click()
+  await expect(days.getByText('These rules hold for all days.')).toBeVisible()
+  await expectNoAxeFindings(page)
+  await goTo(page, 'Journal')
+  await expect(page.getByText('3 days in a row, today still open.')).toBeVisible()
+  await expect(page.getByText('Sun 8 Mar was left out, as 1 day a week may be.')).toBeVisible()
 })

@@ -67,7 +67,7 @@ test('a practice done elsewhere is entered afterwards; a late one belongs to the
   await dialog.getByLabel('Time').fill('00:30')
   await dialog.getByRole('button', { name: 'Keep it' }).click()
   const session = page.getByRole('listitem').filter({ hasText: 'Class in the boathouse' })
-  await expect(session).toContainText('Mon 9 Mar, 00:30')
+  await expect(session).toContainText('Mon 9 Mar, in the night, 00:30')
   await expect(session).toContainText('1 h')
   await goTo(page, 'Today')
   await expect(page.getByText('1 day in a row, today still open.')).toBeVisible()

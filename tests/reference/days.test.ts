@@ -1,8 +1,9 @@
-/** Practice days, weeks and streaks against Luxon, an independent date library with the platform's time zone data. */
+/** Practice days, weeks and rows of days against Luxon, an independent date library with the platform's time zone data. */
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import { addDays, daysBetween, practiceDay, streaks, weekday, weekStart } from '#core/journal'
+import { slowSteadiness } from './slowSteadiness'
+import { addDays, daysBetween, practiceDay, steadiness, weekday, weekStart } from '#core/journal'
 
 /** Zones with and without clock changes, with odd offsets, a half-hour change and dates skipped. */
 const ZONES = [
@@ -65,7 +66,7 @@ describe('the calendar agrees with Luxon', () => {
   })
 })
 
-describe('streaks over clock changes', () => {
+describe('rows of days over clock changes', () => {
   it.each(['Europe/Lisbon', 'America/New_York', 'Australia/Lord_Howe', 'Africa/Casablanca'])(
     'daily practice at any hour in %s is one row of 400 days',
     (timeZone) => {
@@ -75,12 +76,58 @@ describe('streaks over clock changes', () => {
           const sessions = Array.from({ length: 400 }, (_, day) => ({
             startedAt: first.plus({ days: day }).set({ hour, minute }).toUTC().toISO()!,
             timeZone,
+            practisedSeconds: 600,
           }))
           const today = dayByLuxon(Date.parse(sessions.at(-1)!.startedAt), timeZone, 4)
-          expect(streaks(sessions, today, { dayEndsAtHour: 4, restPlan: [] }).currentDays).toBe(400)
+          expect(steadiness(sessions, today, { dayEndsAtHour: 4, restPlan: [] }).current?.days).toBe(400)
         }),
         { numRuns: 10 },
       )
     },
   )
+})
+
+/** Journals of some weeks: sessions of any length in any zone, rules that change, nights that belong to the day before. */
+const journalArbitrary = fc.record({
+  sessions: fc.array(
+    fc.record({
+      at: fc.integer({ min: Date.UTC(2026, 2, 1), max: Date.UTC(2026, 3, 20) }),
+      timeZone: fc.constantFrom(
+        'Europe/Lisbon',
+        'Europe/Lisbon',
+        'Europe/Lisbon',
+        'Asia/Tokyo',
+        'America/New_York',
+        'Pacific/Kiritimati',
+      ),
+      practisedSeconds: fc.constantFrom(120, 600, 1800),
+    }),
+    { maxLength: 60 },
+  ),
+  restPlan: fc.array(
+    fc.record({
+      fromDay: fc.integer({ min: 0, max: 50 }).map((days) => addDays('2026-02-20', days)),
+      weekdays: fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { maxLength: 2 }),
+      restDaysAWeek: fc.constantFrom(0, 1, 2),
+      leastMinutes: fc.constantFrom(0, 5, 10),
+    }),
+    { maxLength: 3 },
+  ),
+  dayEndsAtHour: fc.integer({ min: 0, max: 6 }),
+  today: fc.integer({ min: 0, max: 60 }).map((days) => addDays('2026-03-01', days)),
+  timeZoneToday: fc.constantFrom('Europe/Lisbon', 'Asia/Tokyo'),
+})
+
+describe('rows of days agree with a slow reckoning by their definition, on Luxon', () => {
+  it('for any sessions, zones and rules', () => {
+    fc.assert(
+      fc.property(journalArbitrary, ({ sessions, today, ...rules }) => {
+        const given = sessions.map(({ at, ...rest }) => ({ ...rest, startedAt: new Date(at).toISOString() }))
+        const { current, longest } = steadiness(given, today, rules)
+        const quick = { currentDays: current?.days ?? 0, longestDays: longest?.days ?? 0 }
+        expect(quick).toEqual(slowSteadiness(given, today, rules))
+      }),
+      { numRuns: 400 },
+    )
+  })
 })

@@ -3,7 +3,7 @@ import { latestStages } from '#core/forms'
 import { validate } from '#core/basics'
 import { describe, expect, it } from 'vitest'
 import { personSchema } from '#core/formats'
-import { daysBetween, longestStillSeconds, practiceDay, streaks } from '#core/journal'
+import { daysBetween, longestStillSeconds, practiceDay, steadiness } from '#core/journal'
 import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
 
 const demo = (day: string, zone = 'Europe/Lisbon') => demoPerson(day, zone)
@@ -29,12 +29,12 @@ describe('the demo', () => {
     expect(sessions.some(({ done }) => done.some(({ outcome }) => outcome === 'cutShort'))).toBe(true)
     expect(sessions.some(({ pausedSeconds }) => pausedSeconds > 0)).toBe(true)
     expect(sessions.some(({ source }) => source === 'elsewhere')).toBe(true)
-    const { currentDays, longestDays } = streaks(sessions, '2026-03-04', {
+    const { current, longest } = steadiness(sessions, '2026-03-04', {
       dayEndsAtHour: 3,
       restPlan: settings.restPlan,
     })
-    expect(currentDays).toBeGreaterThan(3)
-    expect(longestDays).toBeLessThan(20)
+    expect(current!.days).toBeGreaterThan(3)
+    expect(longest!.days).toBeLessThan(20)
   })
   it('breathes more slowly from week to week', () => {
     const { sessions } = demo('2026-03-04')

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import {
+  addDays,
   backToRecorded,
   joined,
   journalTotals,
-  streaks,
+  practiceDay,
+  steadiness,
   undoOf,
+  usualTime,
+  weekReports,
   weeksOfStones,
   type JournalChange,
   type SessionRecord,
@@ -12,7 +16,8 @@ import {
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
-import { durationPhrase, minutesPhrase } from '~/shared/words/time'
+import { aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/steadiness'
+import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import JournalEntry from './JournalEntry.vue'
 import SessionCorrection from './SessionCorrection.vue'
@@ -23,17 +28,45 @@ import { sessionTimePhrase } from './journalWords'
 const person = usePersonStore()
 useHead({ title: 'Journal · Pebblebrook' })
 
-const rules = computed(() => ({ dayEndsAtHour: person.settings.dayEndsAtHour, restPlan: person.settings.restPlan }))
+const rules = computed(() => person.steadinessRules)
 const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
-const row = computed(() => streaks(person.sessions, person.today, rules.value))
+const row = computed(() => steadiness(person.sessions, person.today, rules.value))
+const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value), person.today))
 const WEEKS_SHOWN = 6
-const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
+/** The stones shown go so many weeks further back than today. */
+const weeksBack = ref(0)
+const lastDay = computed(() => addDays(person.today, -7 * weeksBack.value))
+const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value, lastDay.value))
+const firstDay = computed(() => row.value.standings.keys().next().value ?? person.today)
+
+/** The day that is looked at, by its stone; null for all days. */
+const route = useRoute()
+const day = ref(
+  typeof route.query.day === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.query.day) ? route.query.day : null,
+)
+const dayStone = computed(() => weeks.value.flat().find((stone) => stone.day === day.value))
+const ofDay = computed(() =>
+  day.value === null
+    ? person.sessions
+    : person.sessions.filter(
+        ({ startedAt, timeZone }) => practiceDay(startedAt, timeZone, rules.value.dayEndsAtHour) === day.value,
+      ),
+)
 
 /** A long journal is opened a stretch at a time. */
 const PAGE = 20
 const shown = ref(PAGE)
-const list = computed(() => person.sessions.slice(0, shown.value))
+const list = computed(() => ofDay.value.slice(0, shown.value))
 const open = ref<string | null>(null)
+async function openDay(chosen: string) {
+  day.value = day.value === chosen ? null : chosen
+  const [first] = ofDay.value
+  open.value = day.value && first ? first.id : null
+  await nextTick()
+  // On a phone the list lies above the stones.
+  dayHead.value?.scrollIntoView({ block: 'nearest' })
+}
+const dayHead = ref<HTMLElement | null>(null)
 
 const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour, person.today.slice(0, 4))
 /** What was changed last: it can be taken back until another change takes its place here. */
@@ -60,9 +93,10 @@ function correct(session: SessionRecord) {
   correcting.value = session
 }
 /** Practice done elsewhere, entered afterwards. */
-function enter() {
+function enter(on?: string) {
   isNew.value = true
-  correcting.value = blankElsewhere({ id: crypto.randomUUID(), timeZone: deviceTimeZone(), nowMs: wallMs() })
+  const about = { id: crypto.randomUUID(), timeZone: deviceTimeZone(), nowMs: wallMs() }
+  correcting.value = blankElsewhere(about, on ? { day: on, time: usualTime(person.sessions) } : undefined)
 }
 const keep = (record: SessionRecord) =>
   change(`${named(record)} is ${isNew.value ? 'in the journal' : 'put right'}.`, { go: [], come: [record] })
@@ -82,7 +116,7 @@ function asRecorded(session: SessionRecord) {
   <div class="stack journal">
     <div class="spread">
       <h1>Journal</h1>
-      <Button label="Enter practice done elsewhere" icon="pi pi-plus" severity="secondary" @click="enter" />
+      <Button label="Enter practice done elsewhere" icon="pi pi-plus" severity="secondary" @click="enter()" />
     </div>
 
     <div class="columns">
@@ -94,38 +128,66 @@ function asRecorded(session: SessionRecord) {
           {{ last.words }}
           <Button ref="takeBack" size="small" severity="secondary" label="Take it back" @click="undoLast" />
         </p>
+        <div v-if="day" ref="dayHead" class="row day" role="status">
+          <strong>{{ dayStone ? stonePhrase(dayStone) : weekdayPhrase(day) }}</strong>
+          <Button
+            v-if="day <= person.today"
+            size="small"
+            severity="secondary"
+            label="Enter practice of this day"
+            @click="enter(day)"
+          />
+          <Button size="small" severity="secondary" label="All days" @click="day = null" />
+        </div>
         <ul class="sessions">
           <JournalEntry
             v-for="(session, index) in list"
             :key="session.id"
             :session="session"
             :when="when(session)"
-            :before="person.sessions[index + 1]"
+            :before="ofDay[index + 1]"
             :open="open === session.id"
             @update:open="(isOpen) => (open = isOpen ? session.id : null)"
             @correct="correct(session)"
             @split="splitting = session"
-            @join="join(session, person.sessions[index + 1]!)"
+            @join="join(session, ofDay[index + 1]!)"
             @as-recorded="asRecorded(session)"
             @remove="change(`${named(session)} is removed.`, { go: [session.id], come: [] })"
           />
         </ul>
         <Button
-          v-if="shown < person.sessions.length"
-          :label="`Show earlier ones (${person.sessions.length - shown})`"
+          v-if="shown < ofDay.length"
+          :label="`Show earlier ones (${ofDay.length - shown})`"
           severity="secondary"
           @click="shown += PAGE"
         />
       </section>
 
       <section class="stack" aria-labelledby="stones">
-        <h2 id="stones">The last six weeks</h2>
-        <SteppingStones :weeks="weeks" :today="person.today" />
+        <h2 id="stones">Stepping stones</h2>
+        <p>
+          {{ rowPhrase(row) }} <span class="soft">{{ rowReason(row, rules) }}</span>
+        </p>
+        <p v-if="aim">{{ aim }}</p>
+        <SteppingStones :weeks="weeks" :today="person.today" :chosen="day" @open="openDay" />
+        <div class="row">
+          <Button
+            size="small"
+            severity="secondary"
+            label="Earlier weeks"
+            :disabled="weeks[0]![0]!.day <= firstDay"
+            @click="weeksBack += WEEKS_SHOWN"
+          />
+          <Button
+            size="small"
+            severity="secondary"
+            label="Later weeks"
+            :disabled="weeksBack === 0"
+            @click="weeksBack -= WEEKS_SHOWN"
+          />
+          <NuxtLink to="/settings#days" class="small">Rest days, what counts, my aim</NuxtLink>
+        </div>
         <dl class="figures">
-          <dt>In a row now</dt>
-          <dd>{{ plural(row.currentDays, 'day') }}</dd>
-          <dt>Longest row</dt>
-          <dd>{{ plural(row.longestDays, 'day') }}</dd>
           <dt>This week</dt>
           <dd>{{ minutesPhrase(totals.secondsThisWeek) }} on {{ plural(totals.daysThisWeek, 'day') }}</dd>
           <dt>In all</dt>

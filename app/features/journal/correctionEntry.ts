@@ -47,12 +47,18 @@ function sidesOf({ counts }: Pick<DoneStep, 'counts'>): SideCounts {
 /** An hour is what a class mostly lasts: what stands where nothing is said. Our choice. */
 const USUAL_MINUTES = 60
 
-/** A practice that was done elsewhere, of which nothing is said yet: an hour that ends now. */
-export const blankElsewhere = (about: { id: string; timeZone: string; nowMs: number }): SessionRecord =>
-  elsewhereRecord({
+/** A practice that was done elsewhere, of which nothing is said yet: an hour that ends now, or that began at a time of another day. */
+export function blankElsewhere(
+  about: { id: string; timeZone: string; nowMs: number },
+  began?: { day: string; time: string },
+): SessionRecord {
+  const record = elsewhereRecord({
     ...{ id: about.id, timeZone: about.timeZone, title: '', words: '', minutes: USUAL_MINUTES },
     startedAt: new Date(Math.floor(about.nowMs / 60_000) * 60_000 - USUAL_MINUTES * 60_000).toISOString(),
   })
+  const moved = began ? readTime(record, began, about.nowMs) : null
+  return moved?.ok ? moved.record : record
+}
 
 /** What a line says of it, in the fields. */
 export function withLine(

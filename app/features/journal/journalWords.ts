@@ -6,7 +6,7 @@ import { plural } from '~/shared/words/numbers'
 import { SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, shortWeekdayPhrase, timeOfDayPhrase, timePhrase } from '~/shared/words/time'
 
-/** "Tue, 3 Mar, 00:30": the practice day, with its year where that is not `thisYear`, and the time by the clock where it was done. */
+/** "Tue 3 Mar, 07:30", "Tue 3 Mar, in the night, 00:30": the practice day, with its year where that is not `thisYear`, and the time by the clock where it was done. */
 export function sessionTimePhrase(
   { startedAt, timeZone }: Pick<SessionRecord, 'startedAt' | 'timeZone'>,
   dayEndsAtHour: number,
@@ -14,7 +14,9 @@ export function sessionTimePhrase(
 ): string {
   const day = practiceDay(startedAt, timeZone, dayEndsAtHour)
   const year = day.slice(0, 4)
-  return `${shortWeekdayPhrase(day)}${year === thisYear ? '' : ` ${year}`}, ${timeOfDayPhrase(startedAt, timeZone)}`
+  // After midnight and before the day's end: the hour alone would read as that of the morning of the day.
+  const night = day === practiceDay(startedAt, timeZone, 0) ? '' : 'in the night, '
+  return `${shortWeekdayPhrase(day)}${year === thisYear ? '' : ` ${year}`}, ${night}${timeOfDayPhrase(startedAt, timeZone)}`
 }
 
 /** "energy: low, then lively; calm: quiet as before"; nothing where nothing was said. */

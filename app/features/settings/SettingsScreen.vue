@@ -5,8 +5,8 @@ import { CONDITIONS, type Condition } from '#core/forms'
 import type { Settings } from '#core/formats'
 import { usePersonStore } from '~/shared/store/person'
 import { CONDITION_WORDS } from '~/shared/words/practice'
-import { WEEKDAY_WORDS } from '~/shared/words/time'
 import SettingNumber from './SettingNumber.vue'
+import SettingsDays from './SettingsDays.vue'
 import SettingsRules from './SettingsRules.vue'
 import SettingsSound from './SettingsSound.vue'
 import SettingsViewing from './SettingsViewing.vue'
@@ -33,16 +33,6 @@ const HALVES: { field: BreathField; name: string }[] = [
   { field: 'inSeconds', name: 'in-breath' },
   { field: 'outSeconds', name: 'out-breath' },
 ]
-const restDays = computed(() => settings.value.restPlan.at(-1)?.weekdays ?? [])
-/** A new plan holds from today; the days before keep theirs. */
-function toggleRest(weekday: number) {
-  const weekdays = restDays.value.includes(weekday)
-    ? restDays.value.filter((other) => other !== weekday)
-    : [...restDays.value, weekday].sort()
-  const before = settings.value.restPlan.filter(({ fromDay }) => fromDay !== person.today)
-  void save({ restPlan: [...before, { fromDay: person.today, weekdays }] })
-}
-
 const toggleCondition = (condition: Condition) => {
   const { conditions } = settings.value
   void save({
@@ -51,11 +41,6 @@ const toggleCondition = (condition: Condition) => {
       : [...conditions, condition],
   })
 }
-
-const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
-  value: hour,
-  name: hour === 0 ? 'midnight' : `${hour} in the night`,
-}))
 </script>
 
 <template>
@@ -119,28 +104,7 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
 
       <SettingsRules @save="save({ rules: $event })" />
 
-      <section class="stack" aria-labelledby="days">
-        <h2 id="days">My days</h2>
-        <div class="field inline">
-          <label id="day-ends">My day ends at</label>
-          <Select
-            :model-value="settings.dayEndsAtHour"
-            :options="DAY_ENDS"
-            option-label="name"
-            option-value="value"
-            aria-labelledby="day-ends"
-            @update:model-value="save({ dayEndsAtHour: $event })"
-          />
-        </div>
-        <fieldset class="rest">
-          <legend class="label">Planned rest, from today on</legend>
-          <label v-for="(name, index) in WEEKDAY_WORDS" :key="name" class="row">
-            <input type="checkbox" :checked="restDays.includes(index + 1)" @change="toggleRest(index + 1)" />
-            {{ name }}
-          </label>
-        </fieldset>
-      </section>
-
+      <SettingsDays @save="save($event)" />
       <SettingsSound @save="save($event)" />
       <SettingsViewing @save="save($event)" />
       <slot name="data" />
@@ -166,10 +130,6 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
 }
 .paced > span {
   line-height: 2.6rem;
-}
-.inline {
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
 }
 .rest {
   border: 0;

@@ -1,16 +1,17 @@
 <script setup lang="ts">
-import { NOT_SAID, journalTotals, streaks, weeksOfStones } from '#core/journal'
+import { NOT_SAID, journalTotals, steadiness, weekReports, weeksOfStones } from '#core/journal'
 import { readyToday } from '#core/plan'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
+import { aimPhrase, rowPhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import CloseAfter from './CloseAfter.vue'
-import { readyPhrase, streakPhrase } from './todayWords'
+import { readyPhrase } from './todayWords'
 
 const person = usePersonStore()
 const follow = useFollowStore()
@@ -18,9 +19,10 @@ const compiled = useCompiled()
 useHead({ title: 'Today · Pebblebrook' })
 
 const WEEKS_SHOWN = 4
-const rules = computed(() => ({ dayEndsAtHour: person.settings.dayEndsAtHour, restPlan: person.settings.restPlan }))
-const row = computed(() => streaks(person.sessions, person.today, rules.value))
+const rules = computed(() => person.steadinessRules)
+const row = computed(() => steadiness(person.sessions, person.today, rules.value))
 const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
+const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value), person.today))
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 
 const ready = computed(() =>
@@ -70,11 +72,19 @@ async function begin(routineId: string) {
     <div class="columns">
       <section class="stack" aria-labelledby="days">
         <h2 id="days">The days</h2>
-        <p>{{ streakPhrase(row) }}</p>
-        <SteppingStones :weeks="weeks" :today="person.today" />
+        <p>{{ rowPhrase(row) }}</p>
+        <SteppingStones
+          :weeks="weeks"
+          :today="person.today"
+          @open="(day) => navigateTo({ path: '/journal', query: { day } })"
+        />
         <p class="soft">
-          {{ minutesPhrase(totals.secondsThisWeek) }} on {{ plural(totals.daysThisWeek, 'day') }} this week. An outlined
-          stone is a planned rest.
+          <template v-if="aim">{{ aim }}</template>
+          <template v-else
+            >{{ minutesPhrase(totals.secondsThisWeek) }} on {{ plural(totals.daysThisWeek, 'day') }} this
+            week.</template
+          >
+          An outlined stone is rest. Each stone opens its day.
         </p>
       </section>
 

@@ -1,27 +1,14 @@
 <script setup lang="ts">
 import type { DayStone } from '#core/journal'
 import { pebblePath, stoneShare } from './pebble'
-import { plural } from '~/shared/words/numbers'
-import { WEEKDAY_WORDS, minutesPhrase, shortDayPhrase, weekdayPhrase } from '~/shared/words/time'
+import { stonePhrase } from '~/shared/words/steadiness'
+import { WEEKDAY_WORDS, shortDayPhrase } from '~/shared/words/time'
 
-/** The days as stones in level rows of water, a row a week, oldest above. The more minutes, the larger the stone. */
-const props = defineProps<{ weeks: DayStone[][]; today: string }>()
+/** The days as stones in level rows of water, a row a week, oldest above. The more minutes, the larger the stone; each opens its day. */
+const props = defineProps<{ weeks: DayStone[][]; today: string; chosen?: string | null }>()
+const emit = defineEmits<{ open: [day: string] }>()
 
 const CELL = { width: 64, height: 44 }
-
-function meaning(stone: DayStone): string {
-  const what =
-    stone.sessions > 0
-      ? `${plural(stone.sessions, 'session')}, ${minutesPhrase(stone.seconds)}`
-      : stone.rest
-        ? 'planned rest'
-        : stone.future
-          ? 'still to come'
-          : stone.day === props.today
-            ? 'open'
-            : 'no practice noted'
-  return `${weekdayPhrase(stone.day)}: ${what}`
-}
 
 function stonePath(stone: DayStone): string {
   const share = stone.sessions > 0 ? stoneShare(stone.seconds) : 0.5
@@ -29,12 +16,31 @@ function stonePath(stone: DayStone): string {
   const height = 12 + 17 * share
   return pebblePath(stone.day, (CELL.width - width) / 2, (CELL.height - height) / 2, width, height)
 }
+/** A bridge over the water: a day that travel made short. */
+const BRIDGE = `M${CELL.width / 2 - 16} ${CELL.height / 2 + 7}q16 -20 32 0`
 
 const weekName = (week: DayStone[]) => shortDayPhrase(week[0]!.day)
+
+/** One stone takes the focus; arrows lead from one to the next, up and down by weeks. */
+const days = computed(() => props.weeks.flat().map(({ day }) => day))
+const focusDay = ref('')
+const focusable = computed(() =>
+  [focusDay.value, props.chosen, props.today, days.value.at(-1)].find((day) => day && days.value.includes(day)),
+)
+const table = ref<HTMLElement | null>(null)
+const STEPS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }
+async function step(event: KeyboardEvent, day: string) {
+  const next = days.value[days.value.indexOf(day) + (STEPS[event.key] ?? 0)]
+  if (!STEPS[event.key] || !next) return
+  event.preventDefault()
+  focusDay.value = next
+  await nextTick()
+  table.value?.querySelector<HTMLElement>(`[data-day="${next}"]`)?.focus()
+}
 </script>
 
 <template>
-  <table class="stones">
+  <table ref="table" class="stones">
     <caption class="visually-hidden">
       The days as stepping stones, a row a week
     </caption>
@@ -50,14 +56,34 @@ const weekName = (week: DayStone[]) => shortDayPhrase(week[0]!.day)
     <tbody>
       <tr v-for="week in weeks" :key="week[0]!.day">
         <th scope="row" class="soft">{{ weekName(week) }}</th>
-        <td v-for="stone in week" :key="stone.day" :class="{ today: stone.day === today }">
-          <span class="visually-hidden">{{ meaning(stone) }}</span>
-          <svg :viewBox="`0 0 ${CELL.width} ${CELL.height}`" aria-hidden="true">
-            <title>{{ meaning(stone) }}</title>
-            <path v-if="stone.sessions > 0" :d="stonePath(stone)" class="laid" />
-            <path v-else-if="stone.rest" :d="stonePath(stone)" class="rest" :class="{ future: stone.future }" />
-            <path v-if="stone.day === today" class="mark" :d="`M${CELL.width / 2 - 12} ${CELL.height - 2}h24`" />
-          </svg>
+        <td v-for="stone in week" :key="stone.day">
+          <button
+            type="button"
+            :data-day="stone.day"
+            :aria-label="stonePhrase(stone)"
+            :aria-current="stone.day === today ? 'date' : undefined"
+            :aria-pressed="chosen === stone.day"
+            :tabindex="stone.day === focusable ? 0 : -1"
+            :title="stonePhrase(stone)"
+            @click="emit('open', stone.day)"
+            @keydown="step($event, stone.day)"
+          >
+            <svg :viewBox="`0 0 ${CELL.width} ${CELL.height}`" aria-hidden="true">
+              <path
+                v-if="stone.sessions > 0"
+                :d="stonePath(stone)"
+                :class="stone.standing === 'practised' ? 'laid' : 'thin'"
+              />
+              <path v-else-if="stone.standing === 'travel'" :d="BRIDGE" class="rest" />
+              <path
+                v-else-if="stone.rest || stone.standing === 'freeRest'"
+                :d="stonePath(stone)"
+                class="rest"
+                :class="{ future: stone.standing === 'future', free: !stone.rest }"
+              />
+              <path v-if="stone.day === today" class="mark" :d="`M${CELL.width / 2 - 12} ${CELL.height - 2}h24`" />
+            </svg>
+          </button>
         </td>
       </tr>
     </tbody>
@@ -90,6 +116,27 @@ td:first-of-type {
 td:last-of-type {
   border-radius: 0 18px 18px 0;
 }
+button {
+  all: unset;
+  box-sizing: border-box;
+  display: block;
+  width: 100%;
+  min-height: 2.75rem;
+  cursor: pointer;
+  border-radius: 14px;
+}
+button[aria-pressed='true'] {
+  box-shadow: inset 0 0 0 2px var(--pb-water-deep);
+}
+@media (hover: hover) {
+  button:hover {
+    box-shadow: inset 0 0 0 2px var(--pb-water-deep);
+  }
+}
+button:focus-visible {
+  outline: 3px solid var(--pb-focus);
+  outline-offset: -1px;
+}
 svg {
   width: 100%;
   height: 2.6rem;
@@ -97,10 +144,18 @@ svg {
 .laid {
   fill: var(--pb-moss);
 }
+.thin {
+  fill: none;
+  stroke: var(--pb-moss);
+  stroke-width: 4;
+}
 .rest {
   fill: none;
   stroke: var(--pb-soft);
   stroke-width: 2.5;
+}
+.rest.free {
+  stroke-dasharray: 6 5;
 }
 .rest.future {
   opacity: 0.5;

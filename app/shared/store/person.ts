@@ -19,7 +19,7 @@ import {
 } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage, type Way } from '#core/forms'
-import { practiceDay, type JournalChange, type SessionRecord } from '#core/journal'
+import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
 import { learnedWith } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion, Series } from '#core/routine'
@@ -93,6 +93,10 @@ export const usePersonStore = defineStore('person', () => {
   const today = computed(() =>
     practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.value.dayEndsAtHour),
   )
+  const steadinessRules = computed<SteadinessRules>(() => {
+    const { dayEndsAtHour, restPlan } = settings.value
+    return { dayEndsAtHour, restPlan, timeZoneToday: deviceTimeZone() }
+  })
   const isShipped = (routineId: string) => SHIPPED_ROUTINES.some(({ id }) => id === routineId)
 
   /** Open the right world: the one last used, or on a first visit the demo if the server was started with it. */
@@ -362,6 +366,7 @@ export const usePersonStore = defineStore('person', () => {
     setting,
     sessions,
     today,
+    steadinessRules,
     isShipped,
     open,
     look,

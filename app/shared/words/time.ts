@@ -13,8 +13,14 @@ export function durationPhrase(seconds: number): string {
   return rest > 0 ? `${minutes} min ${rest} s` : `${minutes} min`
 }
 
-/** Whole minutes for sums over days: "74 min". */
-export const minutesPhrase = (seconds: number) => `${Math.round(seconds / 60)} min`
+/** Sums over days, as exactly as they are read: "34 min", "7 h 56 min", "209 h". */
+export function minutesPhrase(seconds: number): string {
+  const minutes = Math.round(seconds / 60)
+  if (minutes < 60) return `${minutes} min`
+  if (minutes >= MOST_HOURS_WITH_MINUTES * 60) return `${Math.round(minutes / 60)} h`
+  return minutes % 60 > 0 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes / 60} h`
+}
+const MOST_HOURS_WITH_MINUTES = 100
 
 /** "4:05", rounded up: what is still to go is never shown as less. */
 export function countdownPhrase(seconds: number): string {

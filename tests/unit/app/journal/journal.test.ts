@@ -13,7 +13,7 @@ import {
 describe('a session in words', () => {
   it('belongs to the practice day, at the time of the clock where it was done', () => {
     const late = { startedAt: '2026-03-10T00:30:00Z', timeZone: 'UTC' }
-    expect(sessionTimePhrase(late, 3, '2026')).toBe('Mon 9 Mar, 00:30')
+    expect(sessionTimePhrase(late, 3, '2026')).toBe('Mon 9 Mar, in the night, 00:30')
     expect(sessionTimePhrase(late, 0, '2026')).toBe('Tue 10 Mar, 00:30')
   })
   it('names the year where it is another', () => {

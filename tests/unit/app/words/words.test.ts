@@ -33,7 +33,15 @@ describe('durations', () => {
     [3600, '1 h'],
     [4500.2, '1 h 15 min'],
   ])('%d s are said as %s', (seconds, words) => expect(durationPhrase(seconds)).toBe(words))
-  it('are whole minutes in sums', () => expect(minutesPhrase(4439)).toBe('74 min'))
+  it('are minutes and hours in sums, and hours alone where they are many', () => {
+    expect([29, 4439, 7200, 359_940, 752_280].map(minutesPhrase)).toEqual([
+      '0 min',
+      '1 h 14 min',
+      '2 h',
+      '99 h 59 min',
+      '209 h',
+    ])
+  })
   it('count down to zero and never show less than there is', () => {
     expect(countdownPhrase(64.2)).toBe('1:05')
     expect(countdownPhrase(5.0000001)).toBe('0:05')

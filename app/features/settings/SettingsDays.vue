@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import type { RestPlanEntry } from '#core/journal'
+import type { Settings } from '#core/formats'
+import { usePersonStore } from '~/shared/store/person'
+import { WEEKDAY_WORDS, dayPhrase } from '~/shared/words/time'
+import SettingNumber from './SettingNumber.vue'
+
+/** When my day ends, what counts as practised, which days may be left out, and what I aim at in a week. */
+const emit = defineEmits<{ save: [change: Partial<Settings>] }>()
+const person = usePersonStore()
+const settings = computed(() => person.settings)
+const latest = computed<RestPlanEntry>(() => settings.value.restPlan.at(-1) ?? { fromDay: person.today, weekdays: [] })
+
+/** New rules hold from today; the days before keep theirs. A number of nothing is no rule. */
+function change(rules: Partial<RestPlanEntry>) {
+  const before = settings.value.restPlan.filter(({ fromDay }) => fromDay !== person.today)
+  const next = { ...latest.value, ...rules, fromDay: person.today }
+  const said = Object.fromEntries(Object.entries(next).filter(([, value]) => value !== 0)) as unknown as RestPlanEntry
+  emit('save', { restPlan: [...before, said] })
+}
+function toggleRest(weekday: number) {
+  const { weekdays } = latest.value
+  change({
+    weekdays: weekdays.includes(weekday)
+      ? weekdays.filter((other) => other !== weekday)
+      : [...weekdays, weekday].sort(),
+  })
+}
+/** Before any practice: rules from this day on hold for all that there is. */
+const EVER = '1900-01-01'
+const holdsForAll = computed(() => settings.value.restPlan.length === 0 || latest.value.fromDay === EVER)
+const holdForAll = () => emit('save', { restPlan: [{ ...latest.value, fromDay: EVER }] })
+
+const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
+  value: hour,
+  name: hour === 0 ? 'midnight' : `${hour} in the night`,
+}))
+</script>
+
+<template>
+  <section class="stack" aria-labelledby="days">
+    <h2 id="days">My days</h2>
+    <div class="field inline">
+      <label id="day-ends">My day ends at</label>
+      <Select
+        :model-value="settings.dayEndsAtHour"
+        :options="DAY_ENDS"
+        option-label="name"
+        option-value="value"
+        aria-labelledby="day-ends"
+        @update:model-value="emit('save', { dayEndsAtHour: $event })"
+      />
+    </div>
+    <fieldset class="rest">
+      <legend class="label">Planned rest</legend>
+      <label v-for="(name, index) in WEEKDAY_WORDS" :key="name" class="row">
+        <input type="checkbox" :checked="latest.weekdays.includes(index + 1)" @change="toggleRest(index + 1)" />
+        {{ name }}
+      </label>
+    </fieldset>
+    <SettingNumber
+      label="Days a week that may be left out besides"
+      :model-value="latest.restDaysAWeek ?? 0"
+      :min="0"
+      :max="6"
+      @save="change({ restDaysAWeek: $event })"
+    />
+    <SettingNumber
+      label="A day counts from so many minutes (0: any practice)"
+      :model-value="latest.leastMinutes ?? 0"
+      :min="0"
+      :max="600"
+      @save="change({ leastMinutes: $event })"
+    />
+    <SettingNumber
+      label="I aim at so many days a week (0: none)"
+      :model-value="latest.aimDaysAWeek ?? 0"
+      :min="0"
+      :max="7"
+      @save="change({ aimDaysAWeek: $event })"
+    />
+    <SettingNumber
+      label="I aim at so many minutes a week (0: none)"
+      :model-value="latest.aimMinutesAWeek ?? 0"
+      :min="0"
+      :max="6000"
+      :step="10"
+      @save="change({ aimMinutesAWeek: $event })"
+    />
+    <p v-if="holdsForAll" class="small soft">These rules hold for all days. What is changed holds from today on.</p>
+    <div v-else class="row">
+      <p class="small soft">These rules hold from {{ dayPhrase(latest.fromDay) }} on; the days before keep theirs.</p>
+      <Button size="small" severity="secondary" label="Let them hold for the days before too" @click="holdForAll" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.inline {
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+}
+.rest {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1.2rem;
+}
+.rest input {
+  width: 1.15rem;
+  height: 1.15rem;
+  accent-color: var(--pb-water-deep);
+}
+</style>

@@ -1,0 +1,284 @@
+import { addDays, dayStartMs, practiceDay, weekday, weekStart } from './practiceDay'
+import type { RestPlan, RestPlanEntry, SessionRecord } from './types'
+
+/** What steadiness needs to know of a session. */
+export type SessionTime = Pick<SessionRecord, 'startedAt' | 'timeZone' | 'practisedSeconds'>
+
+export interface SteadinessRules {
+  dayEndsAtHour: number
+  restPlan: RestPlan
+  /** Where I am today; where the last session was, when it is not given. */
+  timeZoneToday?: string
+}
+
+/** A day on which there was practice, however short. */
+export interface PracticeDay {
+  seconds: number
+  sessions: number
+  /** Of its last session. */
+  timeZone: string
+}
+
+/**
+ * How a day stands: practised (long enough), too short to count, rest as planned, one of the free rest days of its week, made short by
+ * travel, missed, or still open.
+ */
+export type DayStanding = 'practised' | 'short' | 'plannedRest' | 'freeRest' | 'travel' | 'missed' | 'open'
+
+/** A day that travel made shorter, by the hours that were left of it. */
+export interface TravelDay {
+  day: string
+  hours: number
+  fromZone: string
+  toZone: string
+}
+
+export interface Row {
+  /** Practised days in it. */
+  days: number
+  /** The first and the last practised day. */
+  from: string
+  to: string
+}
+
+export interface Steadiness {
+  /** The row that reaches today, while today is open or practised; null where none is under way. */
+  current: Row | null
+  longest: Row | null
+  practisedToday: boolean
+  /** How each day stands, from the first practised one to today. */
+  standings: ReadonlyMap<string, DayStanding>
+  /** Of the row under way: days that neither counted nor broke it. */
+  rests: string[]
+  free: string[]
+  travel: TravelDay[]
+  /** The last day that broke a row: just before the row under way, or after the last one where none is; null where none was broken. */
+  brokenOn: string | null
+  /** The last row that there was. */
+  last: Row | null
+}
+
+/** A day that travel made shorter by less than this can be practised on. Our choice. */
+const SHORTENED_HOURS = 3
+
+/** The rules that held on a day: the latest of those that began by then; null where none did. */
+export function rulesOn(restPlan: RestPlan, day: string): RestPlanEntry | null {
+  let latest: RestPlanEntry | null = null
+  for (const entry of restPlan) if (entry.fromDay <= day && (!latest || entry.fromDay >= latest.fromDay)) latest = entry
+  return latest
+}
+
+/** All days on which there was practice, by their practice day. */
+export function practiceDays(sessions: readonly SessionTime[], dayEndsAtHour: number): Map<string, PracticeDay> {
+  const days = new Map<string, PracticeDay>()
+  const inOrder = [...sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
+  for (const { startedAt, timeZone, practisedSeconds } of inOrder) {
+    const day = practiceDay(startedAt, timeZone, dayEndsAtHour)
+    const known = days.get(day)
+    const seconds = (known?.seconds ?? 0) + practisedSeconds
+    days.set(day, { seconds, sessions: (known?.sessions ?? 0) + 1, timeZone })
+  }
+  return days
+}
+
+/** Whether a day was practised on long enough to count, by the rules that held then. */
+const counts = (day: PracticeDay | undefined, rules: RestPlanEntry | null) =>
+  day !== undefined && day.seconds >= (rules?.leastMinutes ?? 0) * 60
+
+/**
+ * How steady the practice is. A row is the longest run of days, up to a day, in which every day was practised on, was rest as planned,
+ * was made short by travel, or is one of the free rest days: so many in each week from Monday. It counts the days practised. By the rules
+ * that held on each day; today breaks nothing while it is open, and what lies ahead of today counts for nothing yet.
+ */
+export function steadiness(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): Steadiness {
+  const practised = practiceDays(sessions, rules.dayEndsAtHour)
+  for (const day of practised.keys()) if (day > today) practised.delete(day)
+  const first = [...practised.keys()].reduce<string | null>((least, day) => (least && least < day ? least : day), null)
+  const nothing = { rests: [], free: [], travel: [], brokenOn: null, last: null }
+  if (first === null) return { current: null, longest: null, practisedToday: false, standings: new Map(), ...nothing }
+
+  const travelled = travelDays(practised, today, rules)
+  const days: string[] = []
+  const standings = new Map<string, DayStanding>()
+  for (let day = first; day <= today; day = addDays(day, 1)) {
+    days.push(day)
+    standings.set(day, standingOf(day, today, practised.get(day), rulesOn(rules.restPlan, day), travelled))
+  }
+  const { rowAt, gapIsFree } = rowsOf(days, standings, rules.restPlan)
+  let longest: Row | null = null
+  days.forEach((_, at) => {
+    const row = rowAt(at)
+    if (row && row.days > (longest?.days ?? 0)) longest = row
+  })
+  const current = rowAt(days.length - 1)
+  for (const day of days) if (gapIsFree(day)) standings.set(day, 'freeRest')
+  const inRow = current ? days.filter((day) => day >= current.from) : []
+  const begins = current ? days.indexOf(current.from) : days.length
+  const isBroken = (day: string) => ['missed', 'short', 'freeRest'].includes(standings.get(day)!)
+  const last = rowAt(days.findLastIndex((day) => standings.get(day) === 'practised'))
+  return {
+    current,
+    longest,
+    practisedToday: standings.get(today) === 'practised',
+    standings,
+    rests: inRow.filter((day) => standings.get(day) === 'plannedRest'),
+    free: inRow.filter((day) => standings.get(day) === 'freeRest'),
+    travel: inRow.flatMap((day) => (standings.get(day) === 'travel' ? travelled.get(day)! : [])),
+    last,
+    brokenOn:
+      (current
+        ? days.slice(0, begins).findLast(isBroken)
+        : days.find((day) => day > (last?.to ?? '') && isBroken(day))) ?? null,
+  }
+}
+
+function standingOf(
+  day: string,
+  today: string,
+  practised: PracticeDay | undefined,
+  rules: RestPlanEntry | null,
+  travelled: ReadonlyMap<string, TravelDay>,
+): DayStanding {
+  if (counts(practised, rules)) return 'practised'
+  if (day === today) return 'open'
+  if (rules?.weekdays.includes(weekday(day))) return 'plannedRest'
+  if (travelled.has(day)) return 'travel'
+  return practised ? 'short' : 'missed'
+}
+
+/**
+ * Days without practice that travel made shorter. Somebody who practised in one zone and then in another changed the clocks once between:
+ * on the first day without practice, if it began by the one clock and ended by the other with hours missing.
+ */
+function travelDays(
+  practised: ReadonlyMap<string, PracticeDay>,
+  today: string,
+  { dayEndsAtHour, timeZoneToday }: SteadinessRules,
+): Map<string, TravelDay> {
+  const found = new Map<string, TravelDay>()
+  const days = [...practised.keys()].sort()
+  days.forEach((day, index) => {
+    const next = days[index + 1]
+    const fromZone = practised.get(day)!.timeZone
+    const toZone = next === undefined ? (timeZoneToday ?? fromZone) : practised.get(next)!.timeZone
+    const missed = addDays(day, 1)
+    if (fromZone === toZone || missed >= (next ?? today)) return
+    const from = dayStartMs(missed, fromZone, dayEndsAtHour)
+    const hours = (dayStartMs(addDays(missed, 1), toZone, dayEndsAtHour) - from) / 3_600_000
+    if (hours <= 24 - SHORTENED_HOURS) found.set(missed, { day: missed, hours: Math.max(0, hours), fromZone, toZone })
+  })
+  return found
+}
+
+/** The rows that end with each day, and the missed days between two practised ones that are free in their weeks. */
+function rowsOf(days: readonly string[], standings: ReadonlyMap<string, DayStanding>, restPlan: RestPlan) {
+  const isMissed = (day: string) => standings.get(day) === 'missed' || standings.get(day) === 'short'
+  const isPractised = (day: string) => standings.get(day) === 'practised'
+  const freeIn = (week: string) => rulesOn(restPlan, addDays(week, 6))?.restDaysAWeek ?? 0
+  const rows: (Row | null)[] = []
+  const missedIn = new Map<string, number>()
+  const weekOf = days.map(weekStart)
+  let begins = 0
+  let practised = 0
+  let firstOfRow = 0
+  let last = ''
+  days.forEach((day, at) => {
+    const week = weekOf[at]!
+    if (isPractised(day)) {
+      practised += 1
+      last = day
+    }
+    if (isMissed(day)) missedIn.set(week, (missedIn.get(week) ?? 0) + 1)
+    // More were missed in this week than are free: the row can only begin after the first of them.
+    while ((missedIn.get(week) ?? 0) > freeIn(week)) {
+      const left = days[begins]!
+      if (isPractised(left)) practised -= 1
+      if (isMissed(left)) missedIn.set(weekOf[begins]!, missedIn.get(weekOf[begins]!)! - 1)
+      begins += 1
+    }
+    firstOfRow = Math.max(firstOfRow, begins)
+    while (firstOfRow < at && !isPractised(days[firstOfRow]!)) firstOfRow += 1
+    rows.push(practised === 0 ? null : { days: practised, from: days[firstOfRow]!, to: last })
+  })
+  const free = new Set<string>()
+  let gap: string[] = []
+  for (const day of days) {
+    if (isMissed(day)) gap.push(day)
+    else if (isPractised(day)) {
+      const all = gap
+      if (
+        all.every(
+          (each) => all.filter((other) => weekStart(other) === weekStart(each)).length <= freeIn(weekStart(each)),
+        )
+      )
+        for (const each of all) free.add(each)
+      gap = []
+    }
+  }
+  // Up to today, which is open, what is free so far is free.
+  if (gap.length > 0 && rows.at(-1)) for (const each of gap) free.add(each)
+  return { rowAt: (at: number) => rows[at] ?? null, gapIsFree: (day: string) => free.has(day) }
+}
+
+/** One stone of the water: a day, what was done on it, and how it stands; `future` after today, and null before the first practice. */
+export interface DayStone {
+  day: string
+  seconds: number
+  sessions: number
+  standing: DayStanding | 'future' | null
+  /** Rest is planned for it. */
+  rest: boolean
+}
+
+/** Whole weeks, oldest first, seven days each from Monday; the last week holds `lastDay`. */
+export function weeksOfStones(
+  sessions: readonly SessionTime[],
+  today: string,
+  weeks: number,
+  rules: SteadinessRules,
+  lastDay = today,
+): DayStone[][] {
+  const practised = practiceDays(sessions, rules.dayEndsAtHour)
+  const { standings } = steadiness(sessions, today, rules)
+  const firstDay = addDays(weekStart(lastDay), -7 * (weeks - 1))
+  return Array.from({ length: weeks }, (_, week) =>
+    Array.from({ length: 7 }, (_, index): DayStone => {
+      const day = addDays(firstDay, week * 7 + index)
+      const { seconds = 0, sessions: done = 0 } = practised.get(day) ?? {}
+      const rest = rulesOn(rules.restPlan, day)?.weekdays.includes(weekday(day)) ?? false
+      return { day, seconds, sessions: done, rest, standing: day > today ? 'future' : (standings.get(day) ?? null) }
+    }),
+  )
+}
+
+/** A week against my aim. */
+export interface WeekReport {
+  /** Its Monday. */
+  from: string
+  days: number
+  seconds: number
+  aimDays: number | null
+  aimMinutes: number | null
+  /** Null where nothing was aimed at. */
+  met: boolean | null
+}
+
+/** Every week from the first practice to today's, oldest first, by the rules that held at its end. */
+export function weekReports(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): WeekReport[] {
+  const practised = practiceDays(sessions, rules.dayEndsAtHour)
+  const first = [...practised.keys()].sort()[0]
+  if (first === undefined || first > today) return []
+  const reports: WeekReport[] = []
+  for (let from = weekStart(first); from <= today; from = addDays(from, 7)) {
+    const end = addDays(from, 6)
+    const { aimDaysAWeek: aimDays = null, aimMinutesAWeek: aimMinutes = null } =
+      rulesOn(rules.restPlan, end < today ? end : today) ?? {}
+    const days = Array.from({ length: 7 }, (_, at) => addDays(from, at)).filter((day) => day <= today)
+    const seconds = days.reduce((sum, day) => sum + (practised.get(day)?.seconds ?? 0), 0)
+    const counted = days.filter((day) => counts(practised.get(day), rulesOn(rules.restPlan, day))).length
+    const isAimed = aimDays !== null || aimMinutes !== null
+    const met = isAimed ? counted >= (aimDays ?? 0) && seconds >= (aimMinutes ?? 0) * 60 : null
+    reports.push({ from, days: counted, seconds, aimDays, aimMinutes, met })
+  }
+  return reports
+}
