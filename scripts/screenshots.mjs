@@ -74,6 +74,7 @@ try {
       .first()
       .click(),
   )
+  await shoot(page, '/journal/coverage', 'coverage')
   await shoot(page, '/series/demo-series', 'series')
   await shoot(page, '/settings', 'settings')
   await shoot(page, '/breath', 'breath', async (view) => {

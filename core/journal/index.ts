@@ -27,3 +27,4 @@ export {
 } from './correct'
 export { restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
 export { formHistory, longestStillSeconds } from './formHistory'
+export { ACTIVITY_GUIDELINE, activityOfWeek, coverage, type Amount, type Coverage, type Neglected } from './coverage'

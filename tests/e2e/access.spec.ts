@@ -4,7 +4,7 @@ import { assemble, begin, expectNoAxeFindings, expectNoSidewaysScroll, letPass, 
 const LONG = 'The form with the long name that an old teacher gave it on a wet morning by the sluice'
 
 const SCREENS = [
-  ['today, the journal and the settings', ['/', '/journal', '/settings', '/breath', '/remote']],
+  ['today, the journal and the settings', ['/', '/journal', '/journal/coverage', '/settings', '/breath', '/remote']],
   ['forms', ['/forms', '/forms/draw-the-bow', '/forms/short-form-24', '/forms/new']],
   ['routines', ['/routines', '/routines/propose', '/routines/compare', '/routines/card/before-the-workshop-opens']],
 ] as const

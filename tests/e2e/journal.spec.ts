@@ -181,3 +181,22 @@ test('the rules of my days change what is in a row, from today or for all days, 
   await expect(page.getByText('3 days in a row, today still open.')).toBeVisible()
   await expect(page.getByText('Sun 8 Mar was left out, as 1 day a week may be.')).toBeVisible()
 })
+
+test('what came regularly and was let go is found, with how long ago it was and how often it came before', async ({
+  page,
+}) => {
+  await openAt(page, '/journal')
+  for (const day of ['21 February', '23 February', '25 February', '27 February'])
+    await enterLine(page, `garden 20 min ${day} 8:00, stork on one leg, rise and sink x6`)
+  await enterLine(page, 'garden 20 min yesterday 8:00, rise and sink x6')
+  await page.clock.setFixedTime(new Date('2026-03-16T08:00:00Z'))
+  await page.reload()
+  await page.getByRole('link', { name: 'What is covered, and what was let go' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'What is covered' })).toBeVisible()
+  const gone = page.getByRole('region', { name: 'Let go lately' })
+  await expect(gone.getByRole('listitem')).toHaveText([
+    /^Stork on one leg:\s+not for 17 days; before, about every 2 days$/,
+  ])
+  await gone.getByRole('link', { name: 'Stork on one leg' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Stork on one leg' })).toBeVisible()
+})

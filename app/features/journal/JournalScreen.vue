@@ -116,6 +116,7 @@ function asRecorded(session: SessionRecord) {
   <div class="stack journal">
     <div class="spread">
       <h1>Journal</h1>
+      <NuxtLink to="/journal/coverage">What is covered, and what was let go</NuxtLink>
       <Button label="Enter practice done elsewhere" icon="pi pi-plus" severity="secondary" @click="enter()" />
     </div>
 
