@@ -26,5 +26,6 @@ export {
   type JournalChange,
 } from './correct'
 export { restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
+export { findSessions } from './find'
 export { formHistory, longestStillSeconds } from './formHistory'
 export { ACTIVITY_GUIDELINE, activityOfWeek, coverage, type Amount, type Coverage, type Neglected } from './coverage'

@@ -25,7 +25,17 @@ import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS, WEIGHT_KG
 import { DEVIATIONS, type Deviation, type DoneStep, type LessonTaken, type PlannedStep } from '../runner'
 import { companionsSchema, type SideCounts } from '../timeline'
 import { MOST_DEVIATIONS, MOST_JOINED, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
-import { EXERTION, SENSATIONS, type Felt, type RecordedSession, type RestPlanEntry, type SessionRecord } from './types'
+import {
+  EXERTION,
+  PAIN,
+  PAIN_PLACES,
+  SENSATIONS,
+  type Felt,
+  type Pain,
+  type RecordedSession,
+  type RestPlanEntry,
+  type SessionRecord,
+} from './types'
 
 const seconds = () => numberBetween(0, MOST_SESSION_SECONDS)
 
@@ -65,7 +75,21 @@ const deviationSchema = strictObject<Deviation>({
 })
 
 const feeling = () => wholeOrNull(1, 5)
-const feltSchema = strictObject<Felt>({ energy: feeling(), calm: feeling(), ease: feeling() })
+const feltSchema = strictObject<Felt>({
+  energy: feeling(),
+  calm: feeling(),
+  ease: feeling(),
+  pain: optionally(
+    strictList(
+      strictObject<Pain>({ place: oneOf(PAIN_PLACES), level: wholeBetween(PAIN.least, PAIN.most) }),
+      PAIN_PLACES.length,
+    ),
+  ),
+}).test(
+  'each-place-once',
+  '${path}.pain must name each place once',
+  (felt) => new Set(felt?.pain?.map(({ place }) => place)).size === (felt?.pain?.length ?? 0),
+)
 
 const recordedFields = {
   id: idSchema,

@@ -4,7 +4,49 @@ import type { Companion } from '../timeline'
 /** The quick scales asked before and after. Each runs from 1 to 5 in words; null is "not said". */
 export const FEELING_SCALES = ['energy', 'calm', 'ease'] as const
 export type FeelingScale = (typeof FEELING_SCALES)[number]
-export type Felt = Record<FeelingScale, number | null>
+export interface Felt extends Record<FeelingScale, number | null> {
+  /** Where it hurt, each place once; left out where nothing was said. */
+  pain?: Pain[]
+}
+
+/** Where it can hurt: mine, so that left is my left. */
+export const PAIN_PLACES = [
+  'head',
+  'neck',
+  'leftShoulder',
+  'rightShoulder',
+  'leftArm',
+  'rightArm',
+  'leftWrist',
+  'rightWrist',
+  'leftHand',
+  'rightHand',
+  'chest',
+  'belly',
+  'upperBack',
+  'spine',
+  'lowBack',
+  'hips',
+  'leftLeg',
+  'rightLeg',
+  'leftKnee',
+  'rightKnee',
+  'leftAnkle',
+  'rightAnkle',
+  'leftFoot',
+  'rightFoot',
+] as const
+export type PainPlace = (typeof PAIN_PLACES)[number]
+export interface Pain {
+  place: PainPlace
+  /** See `PAIN`. */
+  level: number
+}
+/**
+ * The numeric rating scale of pain, from 0 (none) to 10 (the worst that can be imagined), after Jensen, Karoly and Braver, "The measurement of
+ * clinical pain intensity: a comparison of six methods", Pain 27 (1986). From memory.
+ */
+export const PAIN = { least: 0, most: 10 }
 
 export const NOT_SAID: Felt = { energy: null, calm: null, ease: null }
 

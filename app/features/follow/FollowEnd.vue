@@ -4,12 +4,13 @@ import { FEELING_SCALES, NOT_SAID, type FeelingScale, type Felt, type Sensation 
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
+import { EXERTION_LEGEND } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import { pebblePath, stoneShare } from '~/shared/drawing/pebble'
 import { plural } from '~/shared/words/numbers'
-import ExertionScale from '~/shared/ui/ExertionScale.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import SensationChoices from '~/shared/ui/SensationChoices.vue'
+import ZeroToTen from '~/shared/ui/ZeroToTen.vue'
 
 /** After the last breath. The session is already kept: whatever is said of it here is extra, and one key is enough. */
 const emit = defineEmits<{ leave: []; undo: [] }>()
@@ -84,7 +85,7 @@ async function keep() {
     <p class="small soft keys">Keys 1 to 5 answer scale by scale, backspace takes one back.</p>
     <details class="more">
       <summary>Say more</summary>
-      <ExertionScale v-model="exertion" />
+      <ZeroToTen v-model="exertion" :legend="EXERTION_LEGEND" />
       <SensationChoices v-model="sensations" />
       <div class="field">
         <label for="words">A line of words</label>

@@ -2,6 +2,7 @@
 import {
   addDays,
   backToRecorded,
+  findSessions,
   joined,
   journalTotals,
   practiceDay,
@@ -16,6 +17,7 @@ import {
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
+import { SENSATION_WORDS } from '~/shared/words/practice'
 import { aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
@@ -45,13 +47,17 @@ const day = ref(
   typeof route.query.day === 'string' && /^\d{4}-\d\d-\d\d$/.test(route.query.day) ? route.query.day : null,
 )
 const dayStone = computed(() => weeks.value.flat().find((stone) => stone.day === day.value))
+/** Words that are looked for in the sessions. */
+const search = ref('')
 const ofDay = computed(() =>
   day.value === null
-    ? person.sessions
+    ? findSessions(person.sessions, search.value, SENSATION_WORDS)
     : person.sessions.filter(
         ({ startedAt, timeZone }) => practiceDay(startedAt, timeZone, rules.value.dayEndsAtHour) === day.value,
       ),
 )
+
+const foundSeconds = computed(() => ofDay.value.reduce((sum, { practisedSeconds }) => sum + practisedSeconds, 0))
 
 /** A long journal is opened a stretch at a time. */
 const PAGE = 20
@@ -129,6 +135,21 @@ function asRecorded(session: SessionRecord) {
           {{ last.words }}
           <Button ref="takeBack" size="small" severity="secondary" label="Take it back" @click="undoLast" />
         </p>
+        <div v-if="day === null && person.sessions.length > 0" class="row">
+          <IconField>
+            <InputIcon class="pi pi-search" />
+            <InputText
+              v-model="search"
+              type="search"
+              maxlength="200"
+              aria-label="Search the journal"
+              placeholder="Words, a form, a name"
+            />
+          </IconField>
+          <span v-if="search.trim()" role="status" class="small soft"
+            >{{ plural(ofDay.length, 'session') }}, {{ minutesPhrase(foundSeconds) }}</span
+          >
+        </div>
         <div v-if="day" ref="dayHead" class="row day" role="status">
           <strong>{{ dayStone ? stonePhrase(dayStone) : weekdayPhrase(day) }}</strong>
           <Button
@@ -146,7 +167,7 @@ function asRecorded(session: SessionRecord) {
             :key="session.id"
             :session="session"
             :when="when(session)"
-            :before="ofDay[index + 1]"
+            :before="search.trim() ? undefined : ofDay[index + 1]"
             :open="open === session.id"
             @update:open="(isOpen) => (open = isOpen ? session.id : null)"
             @correct="correct(session)"

@@ -4,10 +4,10 @@ import { readElsewhereLine } from '#core/formats'
 import { usualTime, type SessionRecord } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
-import ExertionScale from '~/shared/ui/ExertionScale.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import SensationChoices from '~/shared/ui/SensationChoices.vue'
-import { SIDE_WORDS } from '~/shared/words/practice'
+import ZeroToTen from '~/shared/ui/ZeroToTen.vue'
+import { EXERTION_LEGEND, SIDE_WORDS } from '~/shared/words/practice'
 import { correctionEntry, readCorrection, stepOf, withLine, type CorrectionEntry } from './correctionEntry'
 
 /**
@@ -136,7 +136,7 @@ function keep() {
       </fieldset>
       <FeltScales v-model="entry.before" legend="How it was before" />
       <FeltScales v-model="entry.after" legend="How it was after" />
-      <ExertionScale v-model="entry.exertion" />
+      <ZeroToTen v-model="entry.exertion" :legend="EXERTION_LEGEND" />
       <SensationChoices v-model="entry.sensations" />
       <div class="field">
         <label for="right-words">Words</label>

@@ -1,9 +1,17 @@
 import { COUNT_UNITS } from '#core/forms'
-import { EXERTION, FEELING_SCALES, practiceDay, type Corrected, type SessionRecord } from '#core/journal'
+import {
+  EXERTION,
+  FEELING_SCALES,
+  PAIN_PLACES,
+  practiceDay,
+  type Corrected,
+  type Felt,
+  type SessionRecord,
+} from '#core/journal'
 import type { Deviation, DoneStep, PlannedStep } from '#core/runner'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
 import { plural } from '~/shared/words/numbers'
-import { SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
+import { PLACE_WORDS, SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, shortWeekdayPhrase, timeOfDayPhrase, timePhrase } from '~/shared/words/time'
 
 /** "Tue 3 Mar, 07:30", "Tue 3 Mar, in the night, 00:30": the practice day, with its year where that is not `thisYear`, and the time by the clock where it was done. */
@@ -21,14 +29,35 @@ export function sessionTimePhrase(
 
 /** "energy: low, then lively; calm: quiet as before"; nothing where nothing was said. */
 export function feltPhrase({ before, after }: Pick<SessionRecord, 'before' | 'after'>): string {
-  return FEELING_SCALES.flatMap((scale) => {
+  const scales = FEELING_SCALES.flatMap((scale) => {
     const { name, steps } = SCALE_WORDS[scale]
     const wordOf = (value: number | null) => (value === null ? null : steps[value - 1])
     const [then, now] = [wordOf(before[scale]), wordOf(after[scale])]
     if (!then && !now) return []
     if (!then || !now) return [`${name.toLowerCase()}: ${now ?? `${then} before`}`]
     return [`${name.toLowerCase()}: ${then === now ? `${now} as before` : `${then}, then ${now}`}`]
-  }).join('; ')
+  })
+  return [...scales, painPhrase(before, after)].filter(Boolean).join('; ')
+}
+
+/** "pain: left knee 4, then 2, low back 3 before"; nothing where nothing was said. */
+function painPhrase(before: Felt, after: Felt): string {
+  const levels = ({ pain }: Felt) => new Map(pain?.map(({ place, level }) => [place, level]))
+  const [then, now] = [levels(before), levels(after)]
+  const said = PAIN_PLACES.flatMap((place) => {
+    const [was, is] = [then.get(place), now.get(place)]
+    if (was === undefined && is === undefined) return []
+    const words =
+      was === undefined
+        ? `${is}`
+        : is === undefined
+          ? `${was} before`
+          : was === is
+            ? `${is} as before`
+            : `${was}, then ${is}`
+    return [`${PLACE_WORDS[place]} ${words}`]
+  })
+  return said.length > 0 ? `pain: ${said.join(', ')}` : ''
 }
 
 /** "4 left, 4 right", "1 min 30 s". */

@@ -1,10 +1,18 @@
 <script setup lang="ts">
 import type { Area } from '#core/forms'
+import { PAIN, type PainPlace } from '#core/journal'
 import { BODY_FIELD, bodyParts } from './body'
 import { pebblePath } from './pebble'
 
-/** A body of pebbles, from the front and from behind: the more there was of an area, the fuller its stones. The figures stand beside it in words. */
-const props = defineProps<{ shares: Partial<Record<Area, number>> }>()
+/**
+ * A body of pebbles, from the front and from behind. The more there was of an area (`shares`), or the more it hurts at a place (`levels`, whose
+ * stones can be pressed), the fuller its stones. All of it stands beside the drawing in words, and can be said there by keys.
+ */
+const props = defineProps<{
+  shares?: Partial<Record<Area, number>>
+  levels?: Partial<Record<PainPlace, number>>
+}>()
+const emit = defineEmits<{ press: [place: PainPlace] }>()
 
 const VIEWS = ['front', 'back'] as const
 const drawn = VIEWS.map((view) => ({
@@ -15,8 +23,8 @@ const drawn = VIEWS.map((view) => ({
   })),
 }))
 /** How full a stone is: from a first trace to all. */
-const fullness = (area: Area | null) => {
-  const share = area ? (props.shares[area] ?? 0) : 0
+function fullness({ area, place }: { area: Area | null; place: PainPlace }): number {
+  const share = props.levels ? (props.levels[place] ?? 0) / PAIN.most : area ? (props.shares?.[area] ?? 0) : 0
   return share > 0 ? 0.2 + 0.8 * Math.min(1, share) : 0
 }
 </script>
@@ -25,9 +33,14 @@ const fullness = (area: Area | null) => {
   <div class="body" aria-hidden="true">
     <figure v-for="{ view, parts } in drawn" :key="view">
       <svg :viewBox="`0 0 ${BODY_FIELD.width} ${BODY_FIELD.height}`">
-        <g v-for="(part, index) in parts" :key="index">
+        <g
+          v-for="(part, index) in parts"
+          :key="index"
+          :class="{ pressable: levels, said: levels && part.place in levels }"
+          @click="levels && emit('press', part.place)"
+        >
           <path :d="part.path" class="ground" />
-          <path :d="part.path" class="stone" :fill-opacity="fullness(part.area)" />
+          <path :d="part.path" class="stone" :fill-opacity="fullness(part)" />
         </g>
       </svg>
       <figcaption class="small soft">{{ view === 'front' ? 'from the front' : 'from behind' }}</figcaption>
@@ -55,5 +68,15 @@ svg {
   fill: var(--pb-moss);
   stroke: var(--pb-soft);
   stroke-width: 1;
+}
+.pressable {
+  cursor: pointer;
+}
+.pressable .stone {
+  fill: var(--pb-clay);
+}
+.said .stone {
+  stroke: var(--pb-clay);
+  stroke-width: 2.5;
 }
 </style>

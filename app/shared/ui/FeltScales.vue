@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { FEELING_SCALES, type Felt, type FeelingScale } from '#core/journal'
+import { FEELING_SCALES, type Felt, type FeelingScale, type Pain } from '#core/journal'
 import { SCALE_WORDS } from '~/shared/words/practice'
+import PainByPlace from './PainByPlace.vue'
 
 /** How it feels, in short scales of words. Nothing has to be said; a second press takes a word back. */
 const model = defineModel<Felt>({ required: true })
@@ -9,10 +10,23 @@ defineProps<{ legend: string }>()
 function say(scale: FeelingScale, step: number) {
   model.value = { ...model.value, [scale]: model.value[scale] === step ? null : step }
 }
+/** Pain of which nothing is said is left out. */
+function sayPain(pain: Pain[]) {
+  const { pain: _, ...scales } = model.value
+  model.value = pain.length > 0 ? { ...scales, pain } : scales
+}
+const isHurt = ref((model.value.pain?.length ?? 0) > 0)
+const scales = ref<HTMLElement | null>(null)
+async function hurts() {
+  isHurt.value = true
+  await nextTick()
+  // What had the focus is gone.
+  scales.value?.querySelector<HTMLElement>('[role="combobox"]')?.focus()
+}
 </script>
 
 <template>
-  <fieldset class="felt">
+  <fieldset ref="scales" class="felt">
     <legend>{{ legend }}</legend>
     <div v-for="scale in FEELING_SCALES" :key="scale" class="scale" role="group" :aria-label="SCALE_WORDS[scale].name">
       <span class="name">{{ SCALE_WORDS[scale].name }}</span>
@@ -28,6 +42,16 @@ function say(scale: FeelingScale, step: number) {
         </button>
       </span>
     </div>
+    <Button
+      v-if="!isHurt"
+      class="hurts"
+      size="small"
+      severity="secondary"
+      text
+      label="Something hurts"
+      @click="hurts"
+    />
+    <PainByPlace v-else :model-value="model.pain ?? []" @update:model-value="sayPain" />
   </fieldset>
 </template>
 
@@ -59,7 +83,7 @@ legend {
   grid-template-columns: repeat(5, minmax(0, 1fr));
   border-bottom: 2px solid var(--pb-water-deep);
 }
-button {
+.steps button {
   font: inherit;
   font-size: 0.95rem;
   min-height: 2.6rem;
@@ -70,19 +94,22 @@ button {
   border-radius: 8px 8px 0 0;
   cursor: pointer;
 }
-button:hover {
+.steps button:hover {
   background: var(--pb-water);
 }
-button[aria-pressed='true'] {
+.steps button[aria-pressed='true'] {
   background: var(--pb-water-deep);
   color: var(--pb-paper);
   font-weight: 650;
+}
+.hurts {
+  justify-self: start;
 }
 @media (max-width: 560px) {
   .scale {
     grid-template-columns: 1fr;
   }
-  button {
+  .steps button {
     font-size: 0.85rem;
   }
 }

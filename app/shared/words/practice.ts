@@ -19,7 +19,7 @@ import {
   type VersionKind,
   type MannerChange,
 } from '#core/forms'
-import type { FeelingScale, Sensation } from '#core/journal'
+import type { FeelingScale, PainPlace, Sensation } from '#core/journal'
 import type { Series } from '#core/routine'
 import type { LessonTaken } from '#core/runner'
 import { companionGroups, type Companion, type CompanionHere, type CompanionVersion } from '#core/timeline'
@@ -330,6 +330,36 @@ export const SCALE_WORDS: Record<FeelingScale, { name: string; steps: [string, s
   energy: { name: 'Energy', steps: ['spent', 'low', 'middling', 'lively', 'full'] },
   calm: { name: 'Calm', steps: ['churned', 'restless', 'so-so', 'quiet', 'still'] },
   ease: { name: 'Ease of body', steps: ['sore', 'stiff', 'so-so', 'loose', 'easy'] },
+}
+
+/** What the scale of exertion asks. */
+export const EXERTION_LEGEND = 'How hard it was, from 0 (nothing at all) to 10 (as hard as can be)'
+
+export const PLACE_WORDS: Record<PainPlace, string> = {
+  head: 'head',
+  neck: 'neck',
+  leftShoulder: 'left shoulder',
+  rightShoulder: 'right shoulder',
+  leftArm: 'left arm',
+  rightArm: 'right arm',
+  leftWrist: 'left wrist',
+  rightWrist: 'right wrist',
+  leftHand: 'left hand',
+  rightHand: 'right hand',
+  chest: 'chest',
+  belly: 'belly',
+  upperBack: 'upper back',
+  spine: 'spine',
+  lowBack: 'low back',
+  hips: 'hips',
+  leftLeg: 'left leg',
+  rightLeg: 'right leg',
+  leftKnee: 'left knee',
+  rightKnee: 'right knee',
+  leftAnkle: 'left ankle',
+  rightAnkle: 'right ankle',
+  leftFoot: 'left foot',
+  rightFoot: 'right foot',
 }
 
 export const SENSATION_WORDS: Record<Sensation, string> = {

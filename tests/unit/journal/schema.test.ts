@@ -39,10 +39,26 @@ describe('a session', () => {
     for (const side of ['none', 'left', 'right', 'oneWay', 'otherWay'])
       expect(faultOf(withStep({ counts: [{ side, count: 1 }] }))).toBe('')
     for (const energy of [1, 5, null]) expect(faultOf({ before: { ...session.before, energy } })).toBe('')
+    for (const level of [0, 10])
+      expect(faultOf({ after: { ...session.after, pain: [{ place: 'leftKnee', level }] } })).toBe('')
     expect(faultOf({ endedAt: session.startedAt })).toBe('')
   })
   it.each([
     [{ practisedSeconds: -1 }, 'practisedSeconds must be at least 0.'],
+    [{ after: { ...session.after, pain: [{ place: 'leftKnee', level: 11 }] } }, 'pain[0].level must be at most 10.'],
+    [{ after: { ...session.after, pain: [{ place: 'tail', level: 1 }] } }, 'pain[0].place'],
+    [
+      {
+        after: {
+          ...session.after,
+          pain: [
+            { place: 'neck', level: 1 },
+            { place: 'neck', level: 2 },
+          ],
+        },
+      },
+      'pain must name each place once',
+    ],
     [{ practisedSeconds: 86_401 }, 'practisedSeconds must be at most 86400.'],
     [{ pausedSeconds: 30 * 86_400 + 1 }, 'pausedSeconds must be at most 2592000.'],
     [{ before: { ...session.before, energy: 6 } }, 'before.energy must be at most 5.'],

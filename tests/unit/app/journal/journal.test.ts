@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { elsewhereRecord, NOT_SAID } from '#core/journal'
+import { elsewhereRecord, NOT_SAID, type PainPlace } from '#core/journal'
 import { readTime, timeFields } from '~/features/journal/entryTime'
 import {
   countsPhrase,
@@ -28,6 +28,18 @@ describe('a session in words', () => {
     )
     expect(feltPhrase({ before: felt(2, null), after: felt(null, 5) })).toBe('energy: low before; calm: still')
     expect(feltPhrase({ before: NOT_SAID, after: NOT_SAID })).toBe('')
+  })
+  it('says where it hurt, before and after', () => {
+    const hurt = (...pain: [PainPlace, number][]) => ({
+      ...NOT_SAID,
+      pain: pain.map(([place, level]) => ({ place, level })),
+    })
+    expect(
+      feltPhrase({
+        before: hurt(['lowBack', 3], ['leftKnee', 6], ['hips', 2]),
+        after: hurt(['leftKnee', 2], ['neck', 0], ['hips', 2]),
+      }),
+    ).toBe('pain: neck 0, low back 3 before, hips 2 as before, left knee 6, then 2')
   })
   it('says counts by side, and times as times', () => {
     const counts = [

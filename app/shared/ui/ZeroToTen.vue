@@ -1,14 +1,20 @@
 <script setup lang="ts">
-import { EXERTION } from '#core/journal'
-
-/** How hard it was, in degrees from nothing to all. Nothing has to be said; a second press takes it back. */
+/** Degrees from 0, nothing, to 10, all that can be. Nothing has to be said; a second press takes it back. */
+defineProps<{ legend: string }>()
 const model = defineModel<number | null>({ required: true })
-const DEGREES = Array.from({ length: EXERTION.most - EXERTION.least + 1 }, (_, at) => EXERTION.least + at)
+const DEGREES = Array.from({ length: 11 }, (_, degree) => degree)
+/** A digit answers while the focus is here, and nothing else by it. */
+function answer(event: KeyboardEvent) {
+  if (event.ctrlKey || event.metaKey || event.altKey || !/^\d$/.test(event.key)) return
+  event.preventDefault()
+  event.stopPropagation()
+  model.value = Number(event.key)
+}
 </script>
 
 <template>
-  <fieldset class="exertion">
-    <legend>How hard it was, from 0 (nothing at all) to 10 (as hard as can be)</legend>
+  <fieldset class="degrees" @keydown="answer">
+    <legend>{{ legend }}</legend>
     <button
       v-for="degree in DEGREES"
       :key="degree"
@@ -22,7 +28,7 @@ const DEGREES = Array.from({ length: EXERTION.most - EXERTION.least + 1 }, (_, a
 </template>
 
 <style scoped>
-.exertion {
+.degrees {
   border: 0;
   padding: 0;
   display: flex;

@@ -1,0 +1,33 @@
+import { plainSpelling } from '../forms'
+import type { SessionRecord } from './types'
+
+/** What is looked through. */
+type Searched = Pick<SessionRecord, 'title' | 'words' | 'done' | 'companions' | 'sensations'>
+
+/**
+ * Sessions in which every word that is looked for stands somewhere: in the title, the words, the names of forms that were done, of those who
+ * practised too, or among the sensations (`sensationWords` says them). Spelled as one likes: without accents and capitals. Words in quotes
+ * stand together.
+ */
+export function findSessions<Session extends Searched>(
+  sessions: readonly Session[],
+  text: string,
+  sensationWords: Record<SessionRecord['sensations'][number], string>,
+): readonly Session[] {
+  const wanted = [...text.matchAll(/"([^"]+)"|(\S+)/g)]
+    .map(([, together, alone]) => plainSpelling((together ?? alone)!.replaceAll('"', '')).trim())
+    .filter(Boolean)
+  if (wanted.length === 0) return sessions
+  return sessions.filter((session) => {
+    const all = plainSpelling(
+      [
+        session.title,
+        session.words,
+        ...session.done.filter(({ outcome }) => outcome !== 'skipped').map(({ formName }) => formName),
+        ...(session.companions ?? []).map(({ name }) => name),
+        ...session.sensations.map((sensation) => sensationWords[sensation]),
+      ].join('\n'),
+    )
+    return wanted.every((word) => all.includes(word))
+  })
+}
