@@ -28,4 +28,4 @@ export {
 export { restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
 export { findSessions } from './find'
 export { formHistory, longestStillSeconds } from './formHistory'
-export { ACTIVITY_GUIDELINE, activityOfWeek, coverage, type Amount, type Coverage, type Neglected } from './coverage'
+export { ACTIVITY_GUIDELINE, activityOfWeek, coverage, type Coverage, type Neglected } from './coverage'

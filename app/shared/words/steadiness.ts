@@ -41,7 +41,13 @@ export function rowReason(steady: Steadiness, rules: SteadinessRules): string {
         `${shortWeekdayPhrase(day)} had only ${Math.round(hours)} hours, between ${placeOf(fromZone)} and ${placeOf(toZone)}.`,
     ),
   ].filter(Boolean)
-  const none = kept.length > 0 ? ' None of these days counts, and none breaks the row.' : ''
+  const excused = rests.length + free.length + travel.length
+  const none =
+    excused === 0
+      ? ''
+      : excused === 1
+        ? ' That day neither counts nor breaks the row.'
+        : ' These days neither count nor break the row.'
   const begins = brokenOn ? ` It begins there because: ${brokenPhrase(brokenOn, steady, rules)}` : ''
   return `${current.days === 1 ? 'Practised' : 'Practised from'} ${upTo} ${kept.join(' ')}${none}${begins}`
     .replace(/ +/g, ' ')

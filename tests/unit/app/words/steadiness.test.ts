@@ -37,7 +37,13 @@ describe('the row of days in words', () => {
     ]
     expect(reason(sessions, '2026-03-13', held)).toBe(
       'Practised from Mon 2 Mar to Fri 13 Mar. Sun 8 Mar was planned rest. Wed 4 Mar was left out, as 1 day a week may be. ' +
-        'Thu 12 Mar had only 15 hours, between Lisbon and Tokyo. None of these days counts, and none breaks the row.',
+        'Thu 12 Mar had only 15 hours, between Lisbon and Tokyo. These days neither count nor break the row.',
+    )
+  })
+  it('says of one day what it says of several', () => {
+    const sessions = daily('2026-03-06', '2026-03-09', ['2026-03-08'])
+    expect(reason(sessions, '2026-03-09', rules({ weekdays: [7] }))).toBe(
+      'Practised from Fri 6 Mar to Mon 9 Mar. Sun 8 Mar was planned rest. That day neither counts nor breaks the row.',
     )
   })
   it('says where it begins, and why there', () => {
