@@ -55,9 +55,19 @@ function taker(text: string) {
       if (read) rest = `${rest.slice(0, read.index)} ${rest.slice(read.index + read[0].length)}`
       return read
     },
+    /** The same, but only of the first piece or of a short one: a longer one is a line of words, and stays as it is. */
+    takeWord(pattern: RegExp): RegExpExecArray | null {
+      const read = pattern.exec(rest)
+      if (!read) return null
+      const begins = Math.max(rest.lastIndexOf(',', read.index), rest.lastIndexOf(';', read.index))
+      const piece = rest.slice(begins + 1).split(/[,;]/)[0]!
+      return begins < 0 || piece.trim().split(/\s+/).length <= SHORT_WORDS ? this.take(pattern) : null
+    },
     rest: () => rest,
   }
 }
+/** So many words are no sentence. Our choice. */
+const SHORT_WORDS = 4
 type Taker = ReturnType<typeof taker>
 
 /**
@@ -83,13 +93,14 @@ export function readElsewhereLine(text: string, at: WrittenAt): ElsewhereLine {
         .trim(),
     )
   const forms: ElsewhereLine['forms'] = []
-  for (const piece of [head, ...others]) {
+  const alone = formOf(head, at)
+  if (alone) forms.push(alone)
+  for (const piece of others) {
     const form = formOf(piece, at)
     if (form) forms.push(form)
-    else if (piece && piece !== head) words.push(piece)
+    else words.push(piece)
   }
-  const alone = forms.length > 0 && formOf(head, at) ? forms[0]!.form.name : ''
-  const title = (alone || head || 'Practice').slice(0, 120).trim()
+  const title = (alone?.form.name || head || 'Practice').slice(0, 120).trim()
   return {
     title: title[0]!.toUpperCase() + title.slice(1),
     ...whenOf(date, time, minutes, at),
@@ -140,18 +151,18 @@ function dateOf(line: Taker, at: WrittenAt): string | null {
   if (dayFirst) return dated(Number(dayFirst[1]), monthOf(dayFirst[2]!), dayFirst[3], today)
   const monthFirst = line.take(new RegExp(`\\b(?:on )?${MONTH}\\.? (\\d{1,2})(?:st|nd|rd|th)?\\b(?:,? (\\d{4}))?`, 'i'))
   if (monthFirst) return dated(Number(monthFirst[2]), monthOf(monthFirst[1]!), monthFirst[3], today)
-  if (line.take(/\b(?:the )?day before yesterday\b/i)) return addDays(today, -2)
-  if (line.take(/\byesterday\b/i)) return addDays(today, -1)
-  if (/\blast night\b/i.test(line.rest())) return line.take(/\blast(?= night)/i) && addDays(today, -1)
+  if (line.takeWord(/\b(?:the )?day before yesterday\b/i)) return addDays(today, -2)
+  if (line.takeWord(/\byesterday\b/i)) return addDays(today, -1)
+  if (/\blast night\b/i.test(line.rest())) return line.takeWord(/\blast(?= night)/i) && addDays(today, -1)
   const ago = line.take(new RegExp(`\\b(\\d+|${NUMBERS.join('|')}) (days?|weeks?) ago\\b`, 'i'))
   if (ago) return addDays(today, -number(ago[1]!) * (ago[2]!.toLowerCase().startsWith('week') ? 7 : 1))
-  const named = line.take(
+  const named = line.takeWord(
     new RegExp(
       `\\b(?:on )?(last )?(${WEEKDAYS.map((name) => `${name.slice(0, 3)}(?:${name.slice(3)})?`).join('|')}|tues|thurs?)\\b`,
       'i',
     ),
   )
-  const lastWeek = line.take(/\blast week(?:'s|’s)?/i)
+  const lastWeek = line.takeWord(/\blast week(?:'s|’s)?/i)
   if (named) {
     const wanted = WEEKDAYS.findIndex((name) => name.startsWith(named[2]!.toLowerCase().slice(0, 3))) + 1
     if (lastWeek) return addDays(today, wanted - weekday(today) - 7)
@@ -159,7 +170,7 @@ function dateOf(line: Taker, at: WrittenAt): string | null {
     return addDays(today, -(back === 0 && named[1] ? 7 : back))
   }
   if (lastWeek) return addDays(today, -7)
-  return line.take(/\btoday\b|\bthis(?= morning| afternoon| evening)/i) ? today : null
+  return line.takeWord(/\btoday\b|\bthis(?= morning| afternoon| evening)/i) ? today : null
 }
 const monthOf = (word: string) => MONTHS.indexOf(word.slice(0, 3).toLowerCase()) + 1
 function dayOf(year: number, month: number, day: number): string | null {
@@ -185,7 +196,7 @@ function timeOf(line: Taker): string | null {
   if (half) return clockTime(Number(half[1]), 0, half[2])
   const whole = line.take(/\bat ([01]?\d|2[0-3])\b(?! ?(?:min|m\b|h\b|hour))/i)
   if (whole) return clockTime(Number(whole[1]), 0, undefined)
-  const said = line.take(
+  const said = line.takeWord(
     new RegExp(`\\b(?:in the |at )?(${Object.keys(TIMES).join('|')})\\b(?! class| practice| group)`, 'i'),
   )
   if (said) return TIMES[said[1]!.toLowerCase()]!

@@ -1,3 +1,4 @@
+import { TEXT_LIMITS } from '../basics'
 import { isClosingPart } from '../forms'
 import type { DoneStep } from '../runner'
 import { COMPANION_LIMITS, type SideCounts } from '../timeline'
@@ -79,6 +80,9 @@ export function withCounts(step: DoneStep, counts: SideCounts, planned: SideCoun
   return { ...whole, counts, outcome: isNothing ? 'skipped' : isReached ? 'done' : 'cutShort' }
 }
 
+/** What lies further apart was not one practice. Our choice. */
+const MOST_BETWEEN_SECONDS = 12 * 3600
+
 /**
  * Two entries as one, for what was one practice and was recorded in two; null where one record cannot hold both. What lies between them
  * counts as a pause.
@@ -95,7 +99,9 @@ export function joined(one: SessionRecord, other: SessionRecord): SessionRecord 
     first.planned.length + second.planned.length <= MOST_STEPS &&
     first.done.length + second.done.length <= MOST_STEPS &&
     first.asides.length + second.asides.length <= MOST_DEVIATIONS &&
-    asRecorded(first).length + asRecorded(second).length <= MOST_JOINED
+    asRecorded(first).length + asRecorded(second).length <= MOST_JOINED &&
+    first.words.length + second.words.length < TEXT_LIMITS.textLength &&
+    gap <= MOST_BETWEEN_SECONDS
   if (!fits) return null
   const taken = new Set([...first.planned, ...first.done].map(({ stepId }) => stepId))
   const ownId = (stepId: string) => {
@@ -155,9 +161,8 @@ export function splitInTwo(
   const steps = 'steps' in after ? after.steps : record.done.length
   const ofSteps = record.done.slice(0, steps).reduce((sum, { seconds }) => sum + seconds, record.elsewhereSeconds ?? 0)
   const seconds = toMs(Math.min('seconds' in after ? after.seconds : ofSteps, record.practisedSeconds))
-  const isEmpty =
-    'steps' in after ? steps < 1 || steps >= record.done.length : seconds <= 0 || seconds >= record.practisedSeconds
-  if (isEmpty) return null
+  const isWithin = 'seconds' in after || (steps >= 1 && steps < record.done.length)
+  if (!isWithin || seconds <= 0 || seconds >= record.practisedSeconds) return null
   const recorded = asRecorded(record)
   const parts = [0, 1].map((part): SessionRecord => {
     const done = part === 0 ? record.done.slice(0, steps) : record.done.slice(steps)
@@ -208,9 +213,9 @@ export function backToRecorded(record: SessionRecord, all: readonly SessionRecor
   return { go: [...made].filter((id) => !originals.has(id)), come }
 }
 
-/** What of an entry is otherwise than it was recorded, in the order of the entry; null where nothing was put right. */
-export const CORRECTED = ['title', 'time', 'length', 'counts', 'feelings', 'words'] as const
+const CORRECTED = ['title', 'time', 'length', 'counts', 'feelings', 'words'] as const
 export type Corrected = (typeof CORRECTED)[number] | 'joined' | 'split'
+/** What of an entry is otherwise than it was recorded, in the order of the entry; nothing where nothing was put right. */
 export function correctionsOf(record: SessionRecord, all: readonly SessionRecord[]): Corrected[] {
   const { recorded } = record
   if (!recorded) return []

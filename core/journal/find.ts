@@ -19,15 +19,13 @@ export function findSessions<Session extends Searched>(
     .filter(Boolean)
   if (wanted.length === 0) return sessions
   return sessions.filter((session) => {
-    const all = plainSpelling(
-      [
-        session.title,
-        session.words,
-        ...session.done.filter(({ outcome }) => outcome !== 'skipped').map(({ formName }) => formName),
-        ...(session.companions ?? []).map(({ name }) => name),
-        ...session.sensations.map((sensation) => sensationWords[sensation]),
-      ].join('\n'),
-    )
-    return wanted.every((word) => all.includes(word))
+    const all = [
+      session.title,
+      session.words,
+      ...session.done.filter(({ outcome }) => outcome !== 'skipped').map(({ formName }) => formName),
+      ...(session.companions ?? []).map(({ name }) => name),
+      ...session.sensations.map((sensation) => sensationWords[sensation]),
+    ].map(plainSpelling)
+    return wanted.every((word) => all.some((each) => each.includes(word)))
   })
 }

@@ -97,6 +97,7 @@ const journalArbitrary = fc.record({
         'Europe/Lisbon',
         'Europe/Lisbon',
         'Asia/Tokyo',
+        'Europe/Athens',
         'America/New_York',
         'Pacific/Kiritimati',
       ),

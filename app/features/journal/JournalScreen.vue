@@ -87,7 +87,19 @@ async function change(words: string, next: JournalChange) {
   takeBack.value?.$el.focus()
 }
 async function undoLast() {
-  if (last.value && (await person.changeSessions(last.value.undo))) last.value = null
+  if (!last.value || !(await person.changeSessions(last.value.undo))) return
+  last.value = null
+  await toSessions()
+}
+/** What had the focus is gone: on to the sessions. */
+const sessionsPart = ref<HTMLElement | null>(null)
+async function toSessions() {
+  await nextTick()
+  sessionsPart.value?.focus({ preventScroll: true })
+}
+function showAllDays() {
+  day.value = null
+  void toSessions()
 }
 const named = (session: SessionRecord) => `${session.title}, ${when(session)},`
 
@@ -110,7 +122,11 @@ const split = (parts: readonly SessionRecord[]) => change(`${named(parts[0]!)} i
 function join(session: SessionRecord, before: SessionRecord) {
   const one = joined(before, session)
   if (one) return change(`${named(one)} is one now.`, { go: [session.id], come: [one] })
-  person.notify('sessions', 'These two are too long to be one entry.')
+}
+/** The session just before one, where the two can be joined. */
+function beforeOf(session: SessionRecord, index: number): SessionRecord | undefined {
+  const before = search.value.trim() ? undefined : ofDay.value[index + 1]
+  return before && open.value === session.id && joined(before, session) ? before : undefined
 }
 function asRecorded(session: SessionRecord) {
   const back = backToRecorded(session, person.sessions)
@@ -127,7 +143,7 @@ function asRecorded(session: SessionRecord) {
     </div>
 
     <div class="columns">
-      <section class="stack" aria-label="Sessions">
+      <section ref="sessionsPart" class="stack" aria-label="Sessions" tabindex="-1">
         <p v-if="person.sessions.length === 0">
           Nothing here yet. What you follow to its end, or as far as you like, is noted here.
         </p>
@@ -159,7 +175,7 @@ function asRecorded(session: SessionRecord) {
             label="Enter practice of this day"
             @click="enter(day)"
           />
-          <Button size="small" severity="secondary" label="All days" @click="day = null" />
+          <Button size="small" severity="secondary" label="All days" @click="showAllDays" />
         </div>
         <ul class="sessions">
           <JournalEntry
@@ -167,7 +183,7 @@ function asRecorded(session: SessionRecord) {
             :key="session.id"
             :session="session"
             :when="when(session)"
-            :before="search.trim() ? undefined : ofDay[index + 1]"
+            :before="beforeOf(session, index)"
             :open="open === session.id"
             @update:open="(isOpen) => (open = isOpen ? session.id : null)"
             @correct="correct(session)"
@@ -229,6 +245,9 @@ function asRecorded(session: SessionRecord) {
 </template>
 
 <style scoped>
+section:focus {
+  outline: none;
+}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);

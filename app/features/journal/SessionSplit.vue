@@ -25,7 +25,7 @@ function keep() {
   const after = options.value.length > 0 ? { steps: steps.value } : { seconds: (minutes.value ?? 0) * 60 }
   const parts = splitInTwo(session.value, after, crypto.randomUUID())
   if (!parts)
-    return void (fault.value = `Minutes must lie within the ${durationPhrase(session.value.practisedSeconds)} of it.`)
+    return void (fault.value = `Both must have some of the ${durationPhrase(session.value.practisedSeconds)} in them.`)
   session.value = null
   emit('keep', parts)
 }

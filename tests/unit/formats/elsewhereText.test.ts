@@ -51,6 +51,11 @@ describe('a practice done elsewhere, in one line', () => {
       'class 60 min, "felt 3 at first", the floor was cold',
       { after: felt(null), words: 'felt 3 at first, the floor was cold' },
     ],
+    [
+      'class 60 min, sore since yesterday evening in the left knee',
+      { day: '2026-03-11', words: 'sore since yesterday evening in the left knee' },
+    ],
+    ['class 60 min, yesterday evening, tea, tea', { day: '2026-03-10', time: '18:30', words: 'tea, tea' }],
     ['', { title: 'Practice', minutes: null, day: '2026-03-11', time: '09:20' }],
   ])('“%s”', (text, expected) => {
     expect(read(text)).toMatchObject(expected)

@@ -111,6 +111,11 @@ describe('two entries as one', () => {
     expect(correctionsOf(one, [one])).toEqual(['joined'])
     expect(sessionSchema.isValidSync(one)).toBe(true)
   })
+  it('are not joined where more than half a day lies between', () => {
+    const at = (startedAt: string, endedAt: string) => joined(morning(), later({ startedAt, endedAt }))
+    expect(at('2026-03-10T19:04:00.000Z', '2026-03-10T19:10:00.000Z')).not.toBeNull()
+    expect(at('2026-03-10T19:04:01.000Z', '2026-03-10T19:10:00.000Z')).toBeNull()
+  })
   it('are not joined where one record cannot hold both', () => {
     expect(joined(morning({ practisedSeconds: 80_000 }), later({ practisedSeconds: 10_000 }))).toBeNull()
     expect(
@@ -179,6 +184,7 @@ describe('the way back', () => {
         })
         let all = start
         let made = 0
+        const seconds = (of: readonly SessionRecord[]) => of.reduce((sum, each) => sum + each.practisedSeconds, 0)
         for (const { what, at, steps, words } of doings) {
           const session = all[at % all.length]!
           const other = all[(at + 1) % all.length]!
@@ -191,7 +197,6 @@ describe('the way back', () => {
               : { go: [], come: [corrected(session, { words })] }
           const next = taken(all, change)
           expect(taken(next, undoOf(change, all))).toEqual(all)
-          const seconds = (of: readonly SessionRecord[]) => of.reduce((sum, each) => sum + each.practisedSeconds, 0)
           expect(seconds(next)).toBeCloseTo(seconds(all), 6)
           for (const each of change.come) expect(sessionSchema.isValidSync(each)).toBe(true)
           all = next
@@ -199,6 +204,8 @@ describe('the way back', () => {
         for (let turn = 0; turn < 10; turn += 1) {
           const back = all.map((session) => backToRecorded(session, all)).find((each) => each !== null)
           if (back) all = taken(all, back)
+          // Nothing is there twice on the way, nor missing.
+          expect(seconds(all)).toBeCloseTo(seconds(start), 6)
         }
         expect(all).toEqual(start)
       }),

@@ -44,6 +44,8 @@ describe('finding sessions', () => {
     ['mira', ['Evening']],
     ['light-headed', ['Evening']],
     ['evening class', []],
+    // Words that stand together stand in one place.
+    ['"floor cloud"', []],
     ['" "', ['Morning', 'Evening', 'Class']],
   ])('“%s”', (text, ids) => {
     expect(found(text)).toEqual(ids)

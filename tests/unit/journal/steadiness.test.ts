@@ -200,6 +200,10 @@ describe('the rules of steadiness', () => {
     const row = steadiness(sessions, '2026-03-12', RULES)
     expect(row).toMatchObject({ current: { days: 10, from: '2026-03-02', to: '2026-03-12' } })
     expect(row.travel).toEqual([{ day: '2026-03-10', hours: 15, fromZone: ZONE, toZone: 'Asia/Tokyo' }])
+    // Three hours are enough to be excused, two are not.
+    const to = (timeZone: string) => [...daily('2026-03-02', '2026-03-09'), on('2026-03-11', '10:00', timeZone)]
+    expect(steadiness(to('Europe/Moscow'), '2026-03-11', RULES).current?.days).toBe(9)
+    expect(steadiness(to('Europe/Athens'), '2026-03-11', RULES).current?.days).toBe(1)
     // One day, not two: a second day without practice is a day missed.
     const late = [...daily('2026-03-02', '2026-03-09'), on('2026-03-12', '10:00', 'Asia/Tokyo')]
     expect(steadiness(late, '2026-03-12', RULES)).toMatchObject({ current: { days: 1 }, brokenOn: '2026-03-11' })
