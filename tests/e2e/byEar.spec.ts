@@ -81,6 +81,7 @@ test('a closing for what was done elsewhere is led by ear from the gathering to 
   await page.getByRole('spinbutton', { name: 'I practised' }).fill('10')
   await page.getByRole('spinbutton', { name: 'I practised' }).press('Tab')
   await page.getByRole('button', { name: 'Close me' }).click()
+  await expect(page).toHaveURL('/follow')
   await page.getByRole('button', { name: 'Begin', exact: true }).focus()
   await begin(page)
   await page.waitForTimeout(500)
