@@ -55,8 +55,9 @@ function inUnitOf(
   const own = COUNT_UNITS[form.counting.by]
   const seconds = said === 'minutes' ? Math.round(number * 60) : number
   if (own === 'seconds') {
-    if (said === 'breaths' && reading) return Math.round(number * breathSeconds(reading))
-    return said === 'times' || said === 'beats' || said === 'breaths' ? null : seconds * factor
+    // "Stand x6": of what has no repetitions, breaths are meant.
+    if (said === 'breaths' || said === 'times') return reading ? Math.round(number * breathSeconds(reading)) : null
+    return said === 'beats' ? null : seconds * factor
   }
   if (said === 'seconds' || said === 'minutes') {
     // Said of each side, it is as long for each; said alone, it is for all.
