@@ -25,6 +25,8 @@ export interface WrittenAt extends ReadingFor {
   dayEndsAtHour: number
   /** HH:MM at which I usually practise: what stands where another day is named without a time. */
   usualTime: string
+  /** The practice day that is meant where the line names none; today where it is left out. */
+  onDay?: string
   forms: readonly Form[]
 }
 
@@ -80,7 +82,7 @@ export function readElsewhereLine(text: string, at: WrittenAt): ElsewhereLine {
   const words = [line.take(/["“]([^"”]*)["”]/)?.[1] ?? '']
   const { after, exertion } = feltOf(line)
   const minutes = minutesOf(line)
-  const date = dateOf(line, at)
+  const date = dateOf(line, at) ?? at.onDay ?? null
   const time = timeOf(line)
   const [head = '', ...others] = line
     .rest()

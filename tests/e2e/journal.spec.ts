@@ -153,8 +153,14 @@ test('a flight from Lisbon to Tokyo keeps the row of days, and the journal says 
   await expect(sessions.getByText('Monday 9 March: 1 session, 20 min')).toBeVisible()
   await expect(sessions.getByRole('listitem')).toHaveCount(1)
   await expectNoAxeFindings(page)
+  // What is entered from a day is of that day.
+  await stones.getByRole('button', { name: /^Friday 6 March/ }).click()
+  await sessions.getByRole('button', { name: 'Enter practice of this day' }).click()
+  await page.getByRole('textbox', { name: 'In one line' }).fill('stood 5 min')
+  await page.keyboard.press('Enter')
+  await expect(sessions.getByRole('listitem').filter({ hasText: 'Stood' })).toContainText('Fri 6 Mar')
   await sessions.getByRole('button', { name: 'All days' }).click()
-  await expect(sessions.getByRole('listitem')).toHaveCount(4)
+  await expect(sessions.getByRole('listitem')).toHaveCount(5)
 })
 
 test('the rules of my days change what is in a row, from today or for all days, and an aim is counted', async ({
@@ -214,7 +220,17 @@ test('where it hurts is said by place and by keys, before and after, and stands 
   await page.getByRole('button', { name: 'Something hurts' }).click()
   await expect(page.getByRole('combobox', { name: 'Where it hurts' })).toBeFocused()
   await hurts('left knee', '6')
-  await hurts('low back', '3')
+  // By keys alone.
+  await page.getByRole('combobox', { name: 'Where it hurts' }).focus()
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('option', { name: 'low back' })).toBeVisible()
+  await page.keyboard.type('low')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('group', { name: 'low back', exact: true }).getByRole('button').first()).toBeFocused()
+  await page.keyboard.press('3')
+  await expect(
+    page.getByRole('group', { name: 'low back', exact: true }).getByRole('button', { pressed: true }),
+  ).toHaveText('3')
   await page.getByRole('button', { name: 'No pain to say of: low back' }).click()
   await expectNoAxeFindings(page)
   await page.getByRole('button', { name: 'Begin', exact: true }).focus()

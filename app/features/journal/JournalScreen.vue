@@ -105,6 +105,7 @@ const named = (session: SessionRecord) => `${session.title}, ${when(session)},`
 
 const correcting = shallowRef<SessionRecord | null>(null)
 const isNew = ref(false)
+const onDay = ref<string>()
 const splitting = shallowRef<SessionRecord | null>(null)
 function correct(session: SessionRecord) {
   isNew.value = false
@@ -113,6 +114,7 @@ function correct(session: SessionRecord) {
 /** Practice done elsewhere, entered afterwards. */
 function enter(on?: string) {
   isNew.value = true
+  onDay.value = on
   const about = { id: crypto.randomUUID(), timeZone: deviceTimeZone(), nowMs: wallMs() }
   correcting.value = blankElsewhere(about, on ? { day: on, time: usualTime(person.sessions) } : undefined)
 }
@@ -239,7 +241,7 @@ function asRecorded(session: SessionRecord) {
       </section>
     </div>
 
-    <SessionCorrection v-model:session="correcting" :is-new="isNew" @keep="keep" />
+    <SessionCorrection v-model:session="correcting" :is-new="isNew" :on-day="onDay" @keep="keep" />
     <SessionSplit v-model:session="splitting" @keep="split" />
   </div>
 </template>

@@ -14,7 +14,7 @@ import { correctionEntry, readCorrection, stepOf, withLine, type CorrectionEntry
  * What an entry says, field by field: what it was, when, how long, how many of each form and side, and how it felt. A practice done
  * elsewhere is written in the same fields, or in one line that fills them.
  */
-const props = defineProps<{ isNew: boolean }>()
+const props = defineProps<{ isNew: boolean; onDay?: string }>()
 const session = defineModel<SessionRecord | null>('session', { required: true })
 const emit = defineEmits<{ keep: [record: SessionRecord] }>()
 const person = usePersonStore()
@@ -30,7 +30,7 @@ watch(line, (text) => {
   if (!session.value || !entry.value || !text.trim()) return
   const { settings, setting, sessions } = person
   const at = { ...setting, nowMs: wallMs(), timeZone: deviceTimeZone(), dayEndsAtHour: settings.dayEndsAtHour }
-  const read = readElsewhereLine(text, { ...at, usualTime: usualTime(sessions) })
+  const read = readElsewhereLine(text, { ...at, usualTime: usualTime(sessions), onDay: props.onDay })
   entry.value = withLine(correctionEntry(session.value), read, setting, () => crypto.randomUUID())
 })
 

@@ -34,13 +34,9 @@ function add(place: PainPlace) {
   if (!(place in levels.value)) chosen.value.push({ place, level: null })
   return goOnTo(place)
 }
-/** What was taken from the list; the list takes the focus back as it closes, and only then it can go on. */
+/** What was taken from the list since it was opened. The list takes the focus back as it closes (by keys twice), and only then it can go on. */
 const taken = ref<PainPlace | null>(null)
-function onClosing() {
-  const place = taken.value
-  taken.value = null
-  if (place) void goOnTo(place)
-}
+const onClosing = () => taken.value && void goOnTo(taken.value)
 function take(place: PainPlace) {
   taken.value = place
   void add(place)
@@ -63,6 +59,7 @@ function remove(place: PainPlace) {
         placeholder="Where it hurts"
         aria-label="Where it hurts"
         @update:model-value="take"
+        @before-show="taken = null"
         @before-hide="onClosing"
       />
     </div>

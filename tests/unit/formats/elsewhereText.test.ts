@@ -6,7 +6,7 @@ import { CATALOGUE } from '#data'
 
 /** Wednesday, 11 March 2026, 09:20 in Lisbon (UTC then). */
 const NOW = Date.parse('2026-03-11T09:20:00Z')
-const read = (text: string, change: { nowMs?: number; dayEndsAtHour?: number } = {}) =>
+const read = (text: string, change: { onDay?: string } = {}) =>
   readElsewhereLine(text, {
     ...{ ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, forms: CATALOGUE },
     ...{ nowMs: NOW, timeZone: 'Europe/Lisbon', dayEndsAtHour: 3, usualTime: '07:10', ...change },
@@ -68,6 +68,11 @@ describe('a practice done elsewhere, in one line', () => {
       ['Draw the bow', 4],
     ])
     expect(words).toBe('tea after')
+  })
+  it('is of the day that is looked at, where it names no other', () => {
+    expect(read('stood 20 min, felt 3', { onDay: '2026-03-05' })).toMatchObject({ day: '2026-03-05', time: '07:10' })
+    expect(read('stood 20 min 18:30', { onDay: '2026-03-05' })).toMatchObject({ day: '2026-03-05', time: '18:30' })
+    expect(read('stood 20 min yesterday', { onDay: '2026-03-05' }).day).toBe('2026-03-10')
   })
   it('is a form alone, where that is all it names', () => {
     expect(read('cloud hands 10 min')).toMatchObject({
