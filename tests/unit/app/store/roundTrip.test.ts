@@ -6,7 +6,7 @@ import { expect, it, vi } from 'vitest'
 import { nameWith } from '#core/basics'
 import { readRoutineText, writeRoutineText } from '#core/formats'
 import { ARC_PARTS, plainWay } from '#core/forms'
-import { elsewhereRecord } from '#core/journal'
+import { backToRecorded, corrected, elsewhereRecord, joined, splitInTwo } from '#core/journal'
 import {
   changeStep,
   duplicate,
@@ -46,6 +46,10 @@ const OPERATIONS = [
   'copy',
   'follow',
   'elsewhere',
+  'putRight',
+  'join',
+  'divide',
+  'asRecorded',
   'stage',
   'settings',
 ] as const
@@ -89,6 +93,29 @@ async function operate(person: Person, name: (typeof OPERATIONS)[number], which:
       const startedAt = new Date(count * 1e9).toISOString()
       const about = { id: newId(), title: 'A class', startedAt, timeZone: 'Europe/Lisbon', words: '' }
       return person.putSession(elsewhereRecord({ ...about, minutes: which }))
+    }
+    case 'putRight': {
+      const session = person.sessions[which % Math.max(1, person.sessions.length)]
+      if (!session) return
+      const change = { words: 'w'.repeat(which), practisedSeconds: count * 60, title: `Right ${which}` }
+      return person.changeSessions({ go: [], come: [corrected(session, change)] })
+    }
+    case 'join': {
+      const [one, other] = person.sessions
+      const both = one && other ? joined(one, { ...other, startedAt: one.startedAt, endedAt: one.endedAt }) : null
+      if (both) await person.changeSessions({ go: [one!.id, other!.id].filter((id) => id !== both.id), come: [both] })
+      return
+    }
+    case 'divide': {
+      const session = person.sessions[which % Math.max(1, person.sessions.length)]
+      const after =
+        session && session.done.length > 1 ? { steps: 1 } : { seconds: (session?.practisedSeconds ?? 0) / 3 }
+      const parts = session && splitInTwo(session, after, newId())
+      return parts && person.changeSessions({ go: [], come: parts })
+    }
+    case 'asRecorded': {
+      const back = person.sessions.map((session) => backToRecorded(session, person.sessions)).find(Boolean)
+      return back && person.changeSessions(back)
     }
     case 'follow': {
       if (!routine || steps.length === 0 || steps.some(({ formId }) => !person.formsById.has(formId))) return
@@ -177,7 +204,7 @@ it('whatever is done, what is exported is imported, and exported again to the sa
       expect(person.unreadable).toEqual([])
       expect(person.exportText().replace(/"exportedAt".*/, '')).toBe(text)
     }),
-    { numRuns: 30 },
+    { numRuns: 50 },
   )
   // Each of them has changed something at least once.
   expect([...done].sort()).toEqual([...OPERATIONS].sort())
