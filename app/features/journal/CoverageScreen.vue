@@ -128,7 +128,7 @@ const pairs = computed(() => {
 
         <section class="stack" aria-labelledby="by-form">
           <h2 id="by-form">Form by form</h2>
-          <table>
+          <table class="ledger">
             <caption class="visually-hidden">
               Forms, what was practised longest first
             </caption>
@@ -167,7 +167,7 @@ const pairs = computed(() => {
       <section class="stack" aria-labelledby="areas">
         <h2 id="areas">Where in the body</h2>
         <BodyDrawing :shares="shares" />
-        <table>
+        <table class="ledger">
           <caption class="visually-hidden">
             Areas of the body, what was practised most first
           </caption>
@@ -230,20 +230,6 @@ const pairs = computed(() => {
 }
 .bar span:first-child {
   background: var(--pb-moss);
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 0.25rem 0.8rem 0.25rem 0;
-  border-bottom: 1px solid var(--pb-line);
-}
-thead th {
-  color: var(--pb-soft);
 }
 .more {
   justify-self: start;

@@ -44,7 +44,7 @@ const wasOf = (stepId: string) => {
     <p v-if="lesson" class="small">{{ lesson }}</p>
     <p v-if="session.words" class="words">{{ session.words }}</p>
     <div v-if="open" class="details">
-      <table v-if="session.done.length > 0">
+      <table v-if="session.done.length > 0" class="ledger">
         <thead>
           <tr>
             <th scope="col">Form</th>
@@ -145,20 +145,6 @@ const wasOf = (stepId: string) => {
   justify-items: start;
   padding-top: 0.8rem;
   overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 0.25rem 0.8rem 0.25rem 0;
-  border-bottom: 1px solid var(--pb-line);
-}
-thead th {
-  color: var(--pb-soft);
 }
 .breath {
   white-space: nowrap;

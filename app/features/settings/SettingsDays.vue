@@ -51,7 +51,7 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
         @update:model-value="emit('save', { dayEndsAtHour: $event })"
       />
     </div>
-    <fieldset class="rest">
+    <fieldset class="ticks">
       <legend class="label">Planned rest</legend>
       <label v-for="(name, index) in WEEKDAY_WORDS" :key="name" class="row">
         <input type="checkbox" :checked="latest.weekdays.includes(index + 1)" @change="toggleRest(index + 1)" />
@@ -99,18 +99,5 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
 .inline {
   grid-template-columns: minmax(0, 1fr) auto;
   align-items: center;
-}
-.rest {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.2rem 1.2rem;
-}
-.rest input {
-  width: 1.15rem;
-  height: 1.15rem;
-  accent-color: var(--pb-water-deep);
 }
 </style>

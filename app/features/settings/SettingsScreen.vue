@@ -85,7 +85,7 @@ const toggleCondition = (condition: Condition) => {
           />
         </div>
         <h2 id="body">My body</h2>
-        <fieldset class="rest" aria-labelledby="body">
+        <fieldset class="ticks" aria-labelledby="body">
           <label v-for="condition in CONDITIONS" :key="condition" class="row">
             <input
               type="checkbox"
@@ -130,18 +130,5 @@ const toggleCondition = (condition: Condition) => {
 }
 .paced > span {
   line-height: 2.6rem;
-}
-.rest {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.2rem 1.2rem;
-}
-.rest input {
-  width: 1.15rem;
-  height: 1.15rem;
-  accent-color: var(--pb-water-deep);
 }
 </style>
