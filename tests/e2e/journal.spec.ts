@@ -59,6 +59,8 @@ test('what was counted wrongly is put right, what was recorded is kept, and one 
 
   await sessions.getByRole('button', { name: 'Put it right' }).click()
   const dialog = page.getByRole('dialog', { name: 'Put it right' })
+  // The dialog takes the focus to its first field as it opens; what is typed before would land there.
+  await expect(dialog.getByRole('textbox', { name: 'What it was' })).toBeFocused()
   await dialog.getByRole('spinbutton', { name: 'Draw the bow, right, repetitions' }).fill('1')
   await dialog.getByRole('spinbutton', { name: 'Draw the bow, right, repetitions' }).press('Tab')
   await dialog.getByRole('textbox', { name: 'Words' }).fill('One side was sore.')
@@ -263,4 +265,31 @@ test('the journal is searched for words and forms', async ({ page }) => {
   await expect(sessions.getByRole('listitem')).toHaveCount(0)
   await expect(sessions.getByRole('status').filter({ hasText: '0 sessions' })).toBeVisible()
   await expectNoAxeFindings(page)
+})
+
+test('an entry that another tab has put right meanwhile is not overwritten, and that is said', async ({
+  page,
+  context,
+}) => {
+  await openAt(page, '/journal')
+  await enterLine(page, 'class 60 min yesterday 18:30')
+  const other = await context.newPage()
+  await openAt(other, '/journal')
+  await other.getByRole('button', { name: /18:30/ }).click()
+  await other.getByRole('button', { name: 'Put it right' }).click()
+  const theirs = other.getByRole('dialog', { name: 'Put it right' })
+  await theirs.getByRole('textbox', { name: 'Words' }).fill('theirs')
+
+  await page.getByRole('button', { name: /18:30/ }).click()
+  await page.getByRole('button', { name: 'Put it right' }).click()
+  await page.getByRole('dialog', { name: 'Put it right' }).getByRole('textbox', { name: 'Words' }).fill('mine')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'mine' })).toBeVisible()
+
+  await expect(other.getByRole('listitem', { includeHidden: true }).filter({ hasText: 'mine' })).toHaveCount(1)
+  await theirs.getByRole('button', { name: 'Keep it' }).click()
+  await expect(theirs.getByRole('alert')).toContainText('changed in another tab')
+  await theirs.getByRole('button', { name: 'Leave it' }).click()
+  await page.reload()
+  await expect(page.getByRole('listitem').filter({ hasText: 'mine' })).toBeVisible()
 })

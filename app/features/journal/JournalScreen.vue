@@ -25,7 +25,7 @@ import JournalEntry from './JournalEntry.vue'
 import SessionCorrection from './SessionCorrection.vue'
 import SessionSplit from './SessionSplit.vue'
 import { blankElsewhere } from './correctionEntry'
-import { sessionTimePhrase } from './journalWords'
+import { CHANGED_ELSEWHERE, sessionTimePhrase } from './journalWords'
 
 const person = usePersonStore()
 useHead({ title: 'Journal · Pebblebrook' })
@@ -76,18 +76,21 @@ const dayHead = ref<HTMLElement | null>(null)
 
 const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour, person.today.slice(0, 4))
 /** What was changed last: it can be taken back until another change takes its place here. */
-const last = shallowRef<{ words: string; undo: JournalChange } | null>(null)
+const last = shallowRef<{ words: string; undo: JournalChange; made: readonly SessionRecord[] } | null>(null)
 const takeBack = ref<{ $el: HTMLElement } | null>(null)
 async function change(words: string, next: JournalChange) {
   const undo = undoOf(next, person.sessions)
   if (!(await person.changeSessions(next))) return
-  last.value = { words, undo }
+  last.value = { words, undo, made: next.come }
   await nextTick()
   // The row that had the focus may be gone.
   takeBack.value?.$el.focus()
 }
 async function undoLast() {
-  if (!last.value || !(await person.changeSessions(last.value.undo))) return
+  if (!last.value) return
+  // What another tab has changed since is not taken back with it.
+  if (!last.value.made.every(person.isAsSeen)) person.notify('sessions', CHANGED_ELSEWHERE)
+  else if (!(await person.changeSessions(last.value.undo))) return
   last.value = null
   await toSessions()
 }

@@ -8,6 +8,7 @@ import FeltScales from '~/shared/ui/FeltScales.vue'
 import SensationChoices from '~/shared/ui/SensationChoices.vue'
 import ZeroToTen from '~/shared/ui/ZeroToTen.vue'
 import { EXERTION_LEGEND, SIDE_WORDS } from '~/shared/words/practice'
+import { CHANGED_ELSEWHERE } from './journalWords'
 import { correctionEntry, readCorrection, stepOf, withLine, type CorrectionEntry } from './correctionEntry'
 
 /**
@@ -47,6 +48,7 @@ const countName = (formName: string, side: Side, counting: CountingKind) =>
 
 function keep() {
   if (!session.value || !entry.value) return
+  if (!props.isNew && !person.isAsSeen(session.value)) return void (fault.value = CHANGED_ELSEWHERE)
   const read = readCorrection(session.value, entry.value, wallMs())
   if (!read.ok) return void (fault.value = read.fault)
   const { recorded: _, ...fresh } = read.record

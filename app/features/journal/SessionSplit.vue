@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { splitInTwo, type SessionRecord } from '#core/journal'
+import { usePersonStore } from '~/shared/store/person'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { durationPhrase } from '~/shared/words/time'
+import { CHANGED_ELSEWHERE } from './journalWords'
 
 /** One entry made two: after one of its forms, or after some minutes where it names none. */
 const session = defineModel<SessionRecord | null>('session', { required: true })
 const emit = defineEmits<{ keep: [parts: [SessionRecord, SessionRecord]] }>()
+const person = usePersonStore()
 const steps = ref(1)
 const minutes = ref<number | null>(null)
 const fault = ref('')
@@ -22,6 +25,7 @@ watch(session, (chosen) => {
 })
 function keep() {
   if (!session.value) return
+  if (!person.isAsSeen(session.value)) return void (fault.value = CHANGED_ELSEWHERE)
   const after = options.value.length > 0 ? { steps: steps.value } : { seconds: (minutes.value ?? 0) * 60 }
   const parts = splitInTwo(session.value, after, crypto.randomUUID())
   if (!parts)

@@ -117,3 +117,7 @@ export function correctionPhrase({ recorded }: Pick<SessionRecord, 'recorded'>, 
   if (what.includes('split')) return 'Part of a longer entry, which is kept.'
   return `Put right: ${what.map((each) => CORRECTED_WORDS[each]).join(', ')}. What was recorded is kept.`
 }
+
+/** What stands where another tab has changed an entry meanwhile. */
+export const CHANGED_ELSEWHERE =
+  'This entry was changed in another tab meanwhile, and that stands. Leave this, and open the entry again.'

@@ -177,6 +177,13 @@ export const usePersonStore = defineStore('person', () => {
     return kept
   }
 
+  /** Whether an entry still stands as it was looked at: another tab may have changed or removed it since. */
+  const isAsSeen = (session: SessionRecord) =>
+    dequal(
+      person.value.sessions.find(({ id }) => id === session.id),
+      session,
+    )
+
   /** Change the journal: all of it or nothing. True when it is kept; what cannot be read again is refused and named. */
   async function changeSessions({ go, come }: JournalChange): Promise<boolean> {
     const plain = come.map((session) => plainCopy(session))
@@ -381,6 +388,7 @@ export const usePersonStore = defineStore('person', () => {
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
     changeSessions,
+    isAsSeen,
     moveStages,
     putSeries: (series: Series) => put('series', series),
     remove,
