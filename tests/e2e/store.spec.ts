@@ -280,3 +280,26 @@ test('a session that a wrong clock put into 1970 is shown with its year, and its
   await dialog.getByRole('button', { name: 'Keep it' }).click()
   await expect(later.getByRole('button', { name: /Tue 10 Mar, 07:00/ })).toContainText('A trial')
 })
+
+test('a form that two tabs have open to change keeps both changes; where they speak against each other, both forms, and it is said', async ({
+  page,
+  context,
+}) => {
+  await openAt(page, '/forms/new')
+  await page.getByRole('textbox', { name: 'Name', exact: true }).first().fill('Reed')
+  await page.getByRole('button', { name: 'Keep this form' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Reed', exact: true })).toBeVisible()
+  const other = await context.newPage()
+  await openAt(other, new URL(page.url()).pathname)
+  for (const tab of [page, other]) await tab.getByRole('button', { name: 'Change', exact: true }).click()
+  const nameIn = (tab: Page) => tab.getByRole('textbox', { name: 'Name', exact: true }).first()
+  await nameIn(page).fill('Rush')
+  await page.getByRole('button', { name: 'Keep this form' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Rush', exact: true })).toBeVisible()
+  await nameIn(other).fill('Sedge')
+  await other.getByRole('button', { name: 'Keep this form' }).click()
+  await expect(other.getByRole('status').first()).toContainText('kept as “Sedge, as changed here”')
+  await goTo(other, 'Forms')
+  await other.getByRole('searchbox').first().fill('Sedge')
+  await expect(other.getByText('Sedge, as changed here').first()).toBeVisible()
+})

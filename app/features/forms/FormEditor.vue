@@ -40,6 +40,7 @@ import { plainCopy } from '~/shared/store/plainCopy'
 
 /** Writing down a form of one's own, or changing one. Faults are said beside their field; nothing is half-kept. */
 const props = defineProps<{ form?: Form; start?: Partial<Form> }>()
+const emit = defineEmits<{ kept: [formId: string] }>()
 const person = usePersonStore()
 
 const BLANK: Omit<Form, 'id'> = {
@@ -177,9 +178,9 @@ const save = handleSubmit(async (given) => {
   form.moves = form.moves.map((move, index) =>
     index === 0 && form.moves.length === 1 ? { ...move, name: form.name } : move,
   )
-  await person.putForm(form)
+  await person.putForm(form, props.form && initial)
   learnWords(form)
-  await navigateTo(`/forms/${form.id}`)
+  emit('kept', form.id)
 })
 </script>
 

@@ -75,7 +75,7 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
   </div>
   <div v-else-if="editing" class="stack">
     <h1>Change {{ form.name }}</h1>
-    <FormEditor :form="form" />
+    <FormEditor :form="form" @kept="editing = false" />
   </div>
   <div v-else class="stack">
     <NuxtLink to="/forms">Forms</NuxtLink>

@@ -106,7 +106,7 @@ turn in, wring out, x4 each side"
         @click="keepAll"
       />
     </details>
-    <FormEditor :key="turn" :start="start" />
+    <FormEditor :key="turn" :start="start" @kept="navigateTo(`/forms/${$event}`)" />
   </div>
 </template>
 

@@ -18,11 +18,11 @@ import {
   type Settings,
 } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
-import { latestStages, stageHistory, type Form, type LearningStage, type Way } from '#core/forms'
+import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
 import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
 import { learnedWith } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
-import type { Routine, RoutineVersion, Series } from '#core/routine'
+import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_IDS, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { eraseSaid } from '../sound/saidClips'
@@ -43,6 +43,7 @@ import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
 import { idOf, personOf, wordsFor, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
+import { createTwoTabs } from './twoTabs'
 
 const WORLD_KEY = 'pebblebrook.world'
 
@@ -125,17 +126,21 @@ export const usePersonStore = defineStore('person', () => {
     await load()
   }
 
-  async function load() {
-    const stored = personOf(await gate.read(readAll))
+  function takeStored(read: Awaited<ReturnType<typeof readAll>>) {
+    const stored = personOf(read)
     person.value = stored.person
     unreadable.value = stored.unreadable
     look()
   }
-  /** Another tab has changed something: what is not kept here yet stays. */
+  const load = async () => takeStored(await gate.read(readAll))
+  /** Another tab has changed something: what is not kept here yet stays, and so does what is written here while it is read. */
   async function loadAnew() {
-    if (gate.unkept.value.length > 0) return
-    await gate.settled()
-    await load()
+    while (gate.unkept.value.length === 0) {
+      const written = gate.settled()
+      await written
+      const read = await gate.read(readAll)
+      if (gate.settled() === written) return takeStored(read)
+    }
   }
   tabs.listen((message) => {
     if (message.kind === 'changed' && message.world === world.value && message.what !== 'running') void loadAnew()
@@ -202,29 +207,14 @@ export const usePersonStore = defineStore('person', () => {
     return kept
   }
 
-  /** Keep a routine. One that another tab has changed meanwhile stays as it is there, and mine becomes an earlier state of it. */
-  async function putRoutine(routine: Routine): Promise<boolean> {
-    const known = person.value.routines.find(({ id }) => id === routine.id)
-    const plain = plainCopy(routine)
-    const checked = checkItem('routines', plain)
-    if (!checked.ok || !known) return put('routines', routine)
-    inMemory('routines', plain.id, plain)
-    let theirs: Routine | null = null
-    const kept = await gate.write(`routines/${plain.id}`, wordsFor('routines', plain), (database) =>
-      changeNow(database, 'routines', plain.id, (stored) => {
-        theirs = stored && !dequal(stored, known) && !dequal(stored, plain) ? (stored as Routine) : null
-        return theirs ? undefined : plain
-      }),
-    )
-    if (kept && theirs) {
-      inMemory('routines', plain.id, theirs)
-      const at = new Date(wallMs()).toISOString()
-      await put('routineVersions', { id: crypto.randomUUID(), routineId: plain.id, at, routine: plain })
-      const words = `“${plain.name}” was changed in another tab too. That stands; what you changed here is kept among its earlier states.`
-      notify(`conflict/${plain.id}`, words)
-    } else if (kept) tell('routines')
-    return kept
-  }
+  const twoTabs = createTwoTabs({
+    gate,
+    person: () => person.value,
+    inMemory: (list, id, item) => inMemory(list, id, item as never),
+    put,
+    notify,
+    tell,
+  })
 
   /** From today on, the form stands at this stage. The id of what was noted. */
   async function putStage(formId: string, stage: LearningStage): Promise<string> {
@@ -377,9 +367,7 @@ export const usePersonStore = defineStore('person', () => {
     isShipped,
     open,
     look,
-    putForm: (form: Form) => put('forms', form),
-    putWay: (way: Way) => put('ways', way),
-    putRoutine,
+    ...twoTabs,
     putRoutineVersion: (version: RoutineVersion) => put('routineVersions', version),
     putMeasure: (measure: BreathMeasure) => put('breathMeasures', measure),
     stagesOf: (formId: string) => stageHistory(person.value.stages, formId),
@@ -390,7 +378,6 @@ export const usePersonStore = defineStore('person', () => {
     changeSessions,
     isAsSeen,
     moveStages,
-    putSeries: (series: Series) => put('series', series),
     remove,
     saveSettings,
     exportText,

@@ -104,6 +104,67 @@ describe('two tabs', () => {
     expect(other.notices[0]!.words).toMatch(/“Mine” was changed in another tab too/)
     expect(other.person.routines[0]!.entries[0]).toMatchObject({ count: 5 })
   })
+  const series = (name: string, purpose = '') => ({
+    ...{ id: 'se', name, purpose, repeats: false },
+    lessons: [{ id: 'l', routineId: 'r', adds: '', times: 1 }],
+  })
+  it('change a series in different fields, and both stand', async () => {
+    const one = await aTab()
+    const other = await aTab()
+    await one.putSeries(series('Mine'))
+    await heard()
+    await Promise.all([one.putSeries(series('Spring')), other.putSeries(series('Mine', 'for the knees'))])
+    await heard()
+    for (const tab of [one, other]) {
+      expect(tab.person.series).toMatchObject([{ name: 'Spring', purpose: 'for the knees' }])
+      expect(tab.notices).toEqual([])
+    }
+  })
+  it('change the same of a series: the first stands, the later is kept beside it, and it is said', async () => {
+    const one = await aTab()
+    const other = await aTab()
+    await one.putSeries({ ...series('Mine'), begunAt: '2026-03-01T06:30:00.000Z' })
+    await heard()
+    const begun = one.person.series[0]!
+    await Promise.all([one.putSeries({ ...begun, name: 'Spring' }), other.putSeries({ ...begun, name: 'Autumn' })])
+    await heard()
+    for (const tab of [one, other]) {
+      const [there, beside] = [...tab.person.series].sort((a, b) => b.name.localeCompare(a.name))
+      expect(there).toMatchObject({ id: 'se', name: 'Spring', begunAt: '2026-03-01T06:30:00.000Z' })
+      expect(beside).toMatchObject({ name: 'Autumn, as changed here' })
+      expect(beside).not.toHaveProperty('begunAt')
+    }
+    expect(other.notices[0]!.words).toMatch(
+      /“Autumn” was changed in another tab too.*kept as “Autumn, as changed here”/,
+    )
+  })
+  it('change a form of one’s own that was opened before: nothing is lost, and it is said', async () => {
+    const one = await aTab()
+    const other = await aTab()
+    const form = aForm({ id: 'mine' })
+    await one.putForm(form)
+    await heard()
+    await one.putForm({ ...form, name: 'Reed' })
+    await heard()
+    await other.putForm({ ...form, about: 'As the wind goes.' }, form)
+    expect(other.person.forms).toMatchObject([{ name: 'Reed', about: 'As the wind goes.' }])
+    await one.putForm({ ...form, name: 'Rush' }, form)
+    expect(one.person.forms.map(({ name }) => name)).toEqual(['Reed', 'Rush, as changed here'])
+    expect(one.notices[0]!.words).toMatch(/“Rush” was changed in another tab too/)
+  })
+  it('changes that follow on each other in one tab, and on one that was refused, are not taken for another’s', async () => {
+    const one = await aTab()
+    await one.putSeries(series('Mine'))
+    const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementationOnce(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
+    expect(await one.putSeries(series('Spring', 'one'))).toBe(false)
+    await Promise.all([one.putSeries(series('Summer', 'one')), one.putSeries(series('Autumn', 'two'))])
+    put.mockRestore()
+    expect(one.person.series).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
+    expect(await (await openWorld('own')).getAll('series')).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
+    expect(one.notices).toEqual([])
+  })
   it('erase and import in one reach the other', async () => {
     const one = await aTab()
     const other = await aTab()
