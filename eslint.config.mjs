@@ -9,6 +9,7 @@ const ROOMS = [
   'timeline',
   'runner',
   'journal',
+  'evidence',
   'compose',
   'plan',
   'sound',

@@ -1,6 +1,11 @@
 import { parentPort } from 'node:worker_threads'
 import type { Fault } from '#core/basics'
+import { toArchive } from '#core/formats'
 import { toolNamed } from '#core/tools'
+import { demoPerson } from '#data'
+
+/** The demo is no tool, but takes as long as some. */
+const DEMO = 'demo'
 
 /** What is asked of the worker, and what it answers: texts, so that no large value is copied between threads. */
 export interface ToolQuestion {
@@ -25,6 +30,10 @@ function answer({ name, body }: ToolQuestion): ToolAnswer {
     value = JSON.parse(body)
   } catch {
     return faulty(400, [{ path: 'body', message: 'The body is not JSON.' }])
+  }
+  if (name === DEMO) {
+    const { date, zone } = value as { date: string; zone: string }
+    return { statusCode: 200, body: JSON.stringify(toArchive(demoPerson(date, zone), `${date}T00:00:00.000Z`)) }
   }
   const time = { nowMs: () => performance.now(), withinMs: SEARCH_WITHIN_MS }
   const answered = toolNamed(name)!.answer(value, time)

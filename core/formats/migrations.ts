@@ -55,9 +55,10 @@ export function settingsOfVersion1(settings: Record<string, unknown>): object {
 export function upgraded(value: unknown, format: string, version: number): unknown {
   const archive = value as { format?: unknown; version?: unknown; person?: { settings?: object } } | null
   if (archive?.format !== format || typeof archive.person !== 'object') return value
-  // What version 3 says besides may all be left out, so that nothing of a file of version 2 is another thing now; version 4 has series.
+  // What version 3 says besides may all be left out, so that nothing of a file of version 2 is another thing now; version 4 has series, version 5 trials.
+  if (archive.version === 4) return { ...archive, version, person: { ...archive.person, trials: [] } }
   if (archive.version === 2 || archive.version === 3)
-    return { ...archive, version, person: { ...archive.person, series: [] } }
+    return { ...archive, version, person: { ...archive.person, series: [], trials: [] } }
   if (archive.version !== 1) return value
   const { person } = archive as { person: { settings?: object; forms?: unknown; ways?: unknown } }
   const each = (list: unknown, bring: (item: Record<string, unknown>) => object) =>
@@ -78,6 +79,7 @@ export function upgraded(value: unknown, format: string, version: number): unkno
       stages: [],
       recordings: [],
       series: [],
+      trials: [],
     },
   }
 }

@@ -27,6 +27,7 @@ import {
   type StageEntry,
   type Way,
 } from '../forms'
+import { trialSchema, type Trial } from '../evidence'
 import { restPlanSchema, sessionSchema, type RestPlan, type SessionRecord } from '../journal'
 import {
   routineSchema,
@@ -101,6 +102,7 @@ export interface PersonData {
   stages: StageEntry[]
   recordings: Recording[]
   series: Series[]
+  trials: Trial[]
 }
 
 /** What a person has many of, each kind in a list of its own. */
@@ -114,6 +116,7 @@ export const PERSON_LISTS = [
   'stages',
   'recordings',
   'series',
+  'trials',
 ] as const satisfies readonly (keyof PersonData)[]
 export type ListName = (typeof PERSON_LISTS)[number]
 
@@ -143,6 +146,7 @@ export const newPerson = (): PersonData => ({
   stages: [],
   recordings: [],
   series: [],
+  trials: [],
 })
 
 const inputSchema = yup
@@ -210,6 +214,7 @@ export const LISTS: { [List in ListName]: { item: yup.ISchema<PersonData[List][n
   stages: { item: stageSchema, most: 50_000 },
   recordings: { item: recordingSchema, most: 2000 },
   series: { item: seriesSchema, most: 500 },
+  trials: { item: trialSchema, most: 500 },
 }
 const listOf = <List extends ListName>(list: List) =>
   strictList<PersonData[List][number]>(LISTS[list].item as yup.ISchema<PersonData[List][number]>, LISTS[list].most)
@@ -225,6 +230,7 @@ export const personSchema = strictObject<PersonData>({
   stages: listOf('stages'),
   recordings: listOf('recordings'),
   series: listOf('series'),
+  trials: listOf('trials'),
 })
 
 /** Check one item of a list by its own schema; `inside` is where it stands, for the sentences. */

@@ -1,5 +1,5 @@
 import { plainSpelling } from '../forms'
-import type { SessionRecord } from './types'
+import type { Sensation, SessionRecord } from './types'
 
 /** What is looked through. */
 type Searched = Pick<SessionRecord, 'title' | 'words' | 'done' | 'companions' | 'sensations'>
@@ -12,7 +12,7 @@ type Searched = Pick<SessionRecord, 'title' | 'words' | 'done' | 'companions' | 
 export function findSessions<Session extends Searched>(
   sessions: readonly Session[],
   text: string,
-  sensationWords: Record<SessionRecord['sensations'][number], string>,
+  sensationWords: Record<Sensation, string>,
 ): readonly Session[] {
   const wanted = [...text.matchAll(/"([^"]+)"|(\S+)/g)]
     .map(([, together, alone]) => plainSpelling((together ?? alone)!.replaceAll('"', '')).trim())
@@ -24,7 +24,7 @@ export function findSessions<Session extends Searched>(
       session.words,
       ...session.done.filter(({ outcome }) => outcome !== 'skipped').map(({ formName }) => formName),
       ...(session.companions ?? []).map(({ name }) => name),
-      ...session.sensations.map((sensation) => sensationWords[sensation]),
+      ...session.sensations.map((sensation) => (sensationWords as Record<string, string>)[sensation] ?? sensation),
     ].map(plainSpelling)
     return wanted.every((word) => all.some((each) => each.includes(word)))
   })

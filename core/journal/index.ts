@@ -27,5 +27,6 @@ export {
 } from './correct'
 export { restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
 export { findSessions } from './find'
+export { ownSensations } from './ownSensations'
 export { formHistory, longestStillSeconds } from './formHistory'
 export { ACTIVITY_GUIDELINE, activityOfWeek, coverage, type Coverage, type Neglected } from './coverage'

@@ -15,6 +15,7 @@ import {
   strictObject,
   strictObjectOrNull,
   textSchema,
+  textUpTo,
   timeZoneSchema,
   wholeBetween,
   wholeOrNull,
@@ -29,7 +30,7 @@ import {
   EXERTION,
   PAIN,
   PAIN_PLACES,
-  SENSATIONS,
+  SENSATION_LIMITS,
   type Felt,
   type Pain,
   type RecordedSession,
@@ -113,7 +114,7 @@ const recordedFields = {
   before: feltSchema,
   after: feltSchema,
   exertion: optionally(wholeBetween(EXERTION.least, EXERTION.most)),
-  sensations: strictList(oneOf(SENSATIONS), SENSATIONS.length),
+  sensations: strictList(textUpTo(SENSATION_LIMITS.letters).required('${path} is missing'), SENSATION_LIMITS.most),
   words: textSchema,
 }
 const endsAfterStart = (session: Pick<SessionRecord, 'startedAt' | 'endedAt'> | undefined) =>

@@ -52,6 +52,8 @@ export const NOT_SAID: Felt = { energy: null, calm: null, ease: null }
 
 export const SENSATIONS = ['warmth', 'tingling', 'trembling', 'ache', 'lightHeaded', 'heaviness', 'ease'] as const
 export type Sensation = (typeof SENSATIONS)[number]
+/** Sensations of one's own are words of so many letters at most; so many may be said of a session. */
+export const SENSATION_LIMITS = { letters: 40, most: 24 }
 
 /** One session as it is kept: plan and fact apart, and how it felt. Times are instants; the zone is where it was done. */
 export interface SessionRecord {
@@ -83,7 +85,8 @@ export interface SessionRecord {
   after: Felt
   /** How hard it was, 0 to 10 (see `EXERTION`); left out where that was not said. */
   exertion?: number
-  sensations: Sensation[]
+  /** Those known by name, and others in one's own words; each once. */
+  sensations: string[]
   words: string
   /** What was recorded, whole, where the entry was put right since: one session, or those that were joined. */
   recorded?: RecordedSession[]

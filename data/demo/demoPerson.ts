@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
-import { chanceFrom, type Chance } from '#core/basics'
+import { chanceFrom, normalFrom, type Chance } from '#core/basics'
 import {
   estimateFromTurns,
   findTurns,
@@ -11,9 +11,18 @@ import {
   type Pace,
 } from '#core/breath'
 import type { Form, LearningStage } from '#core/forms'
-import { addDays, elsewhereRecord, recordOf, weekday, type Felt, type SessionRecord } from '#core/journal'
+import {
+  addDays,
+  elsewhereRecord,
+  FEELING_SCALES,
+  recordOf,
+  weekday,
+  type FeelingScale,
+  type Felt,
+  type SessionRecord,
+} from '#core/journal'
 import { seriesState } from '#core/plan'
-import { inStage, stepsOf, type Routine, type Series } from '#core/routine'
+import { changeStep, inStage, stepsOf, type Routine, type Series } from '#core/routine'
 import {
   outcomeOf,
   readyRunner,
@@ -38,7 +47,14 @@ export interface DemoScenario {
     slowerPerWeekSeconds: BreathSeconds
   }
   missedDaysAgo: number[]
+  /** Before the days that are named, this share of days was missed, by chance; and all days of a time away. */
+  missedEarlierShare: number
+  away: { fromDaysAgo: number; toDaysAgo: number }[]
   week: { weekday: number; routineId: string; localTime: string }[]
+  /** What was done instead on a weekday until so many days ago. */
+  earlier: { untilDaysAgo: number; weekday: number; routineId: string; localTime: string }[]
+  /** Forms whose count has grown from this one over the year to what their routines have. */
+  growing: { formId: string; fromCount: number }[]
   lateNight: { daysAgo: number; routineId: string; localTime: string }
   elsewhere: { daysAgo: number; title: string; localTime: string; minutes: number; words: string }[]
   /** Every so many sessions something is different. */
@@ -46,6 +62,8 @@ export interface DemoScenario {
   oneMoreEvery: number
   pauseEvery: number
   words: string[]
+  sensationsFelt: { words: string; share: number }[]
+  truth: DemoTruth
   /** Days on which the breath was measured on the simulated belt, sitting, before the first form. */
   measuredDaysAgo: number[]
   stages: { formId: string; stage: LearningStage; daysAgo: number }[]
@@ -53,6 +71,20 @@ export interface DemoScenario {
   forms: Form[]
   /** Followed whenever its next lesson is a routine that is practised anyway. */
   series: { begunDaysAgo: number; series: Series }[]
+}
+
+/** What practice does to this person: see truth.md. Steps of the scales, points of pain. */
+export interface DemoTruth {
+  lastingFromDayToDay: number
+  daySpreadSteps: number
+  momentSpreadSteps: number
+  unsaidShare: number
+  usual: Record<FeelingScale, number>
+  gainSteps: Record<FeelingScale, number>
+  /** What the evening adds. */
+  eveningGainSteps: Record<FeelingScale, number>
+  eveningFromHour: number
+  lowBack: { usual: number; spread: number; gainPoints: number; saidShare: number }
 }
 
 export interface DemoShelf {
@@ -79,13 +111,15 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
     const begunMs = instantMs(addDays(today, -begunDaysAgo), '12:00', timeZone)
     return { ...each, begunAt: new Date(begunMs).toISOString() }
   })
-  const visits = visitsOf(scenario, today)
+  const visits = visitsOf(scenario, today, chanceFrom(scenario.seed + 2))
   const sessions: SessionRecord[] = []
+  const feelings = feelingsOf(scenario.truth, chanceFrom(scenario.seed + 1))
   for (const [number, { daysAgo, localTime, routineId, localDay }] of visits.entries()) {
     const named = routines.find(({ id }) => id === routineId)!
     const startMs = instantMs(localDay, localTime, timeZone) + Math.floor(chance() * 11 * 60_000)
     const taken = lessonTaken(series, routineId, startMs, sessions, settings.dayEndsAtHour)
-    const routine = taken?.lesson.stage ? inStage(named, taken.lesson.stage) : named
+    const staged = taken?.lesson.stage ? inStage(named, taken.lesson.stage) : named
+    const routine = grown(staged, scenario, 1 - daysAgo / (7 * scenario.weeks))
     const used = new Set(stepsOf(routine).map(({ formId }) => formId))
     const plan: SessionPlan = {
       routine,
@@ -94,7 +128,7 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
       pace: paceInWeek(scenario, scenario.weeks - daysAgo / 7),
       rules: settings.rules,
     }
-    const before = feltBefore(chance)
+    const { before, after } = feelings(daysAgo, Number(localTime.slice(0, 2)))
     const record = recordOf(outcomeOf(practise(plan, startMs, number + 1, scenario, chance))!, {
       id: `demo-${number + 1}`,
       routineId,
@@ -104,8 +138,8 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
       ...(taken && { lesson: taken.taken }),
     })
     const words = scenario.words[Math.floor(chance() * scenario.words.length)] ?? ''
-    const after = feltAfter(before, chance)
-    sessions.push({ ...record, after, sensations: chance() < 0.4 ? ['warmth'] : [], words })
+    const sensations = scenario.sensationsFelt.filter(({ share }) => chance() < share).map((felt) => felt.words)
+    sessions.push({ ...record, after, sensations, words })
   }
 
   const elsewhere = scenario.elsewhere.map((visit, number) =>
@@ -127,6 +161,7 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
     sessions: [...sessions, ...elsewhere].sort((one, other) => one.startedAt.localeCompare(other.startedAt)),
     recordings: [],
     series,
+    trials: [],
     breathMeasures: measuresOf(scenario, today, timeZone),
     stages: scenario.stages.map(({ formId, stage, daysAgo }, number) => ({
       id: `demo-stage-${number + 1}`,
@@ -144,12 +179,19 @@ interface Visit {
   localTime: string
 }
 
-function visitsOf(scenario: DemoScenario, today: string): Visit[] {
+function visitsOf(scenario: DemoScenario, today: string, chance: Chance): Visit[] {
+  const namedFrom = Math.max(...scenario.missedDaysAgo)
+  const isMissed = (daysAgo: number) =>
+    daysAgo > namedFrom ? chance() < scenario.missedEarlierShare : scenario.missedDaysAgo.includes(daysAgo)
+  const isAway = (daysAgo: number) =>
+    scenario.away.some(({ fromDaysAgo, toDaysAgo }) => daysAgo <= fromDaysAgo && daysAgo >= toDaysAgo)
   const visits: Visit[] = []
   for (let daysAgo = 7 * scenario.weeks; daysAgo >= 1; daysAgo -= 1) {
     const day = addDays(today, -daysAgo)
-    const habit = scenario.week.find((entry) => entry.weekday === weekday(day))
-    if (!habit || scenario.missedDaysAgo.includes(daysAgo)) continue
+    const habit =
+      scenario.earlier.find((entry) => entry.weekday === weekday(day) && daysAgo >= entry.untilDaysAgo) ??
+      scenario.week.find((entry) => entry.weekday === weekday(day))
+    if (!habit || isMissed(daysAgo) || isAway(daysAgo)) continue
     visits.push({ daysAgo, routineId: habit.routineId, localDay: day, localTime: habit.localTime })
   }
   const { lateNight } = scenario
@@ -221,23 +263,58 @@ function practise(
   let state = reduce(readyRunner(plan), 'start', startMs)
   for (const { command, atMs } of changes) state = reduce(state, command, atMs)
   while (state.status !== 'ended') {
-    state = tick(state, state.clockMs + 5_000)
+    state = tick(state, state.clockMs + 30_000)
     if (state.overrunSeconds > 0) state = reduce(state, 'next', state.clockMs)
   }
   return state
 }
 
-const scale = (value: number) => Math.min(5, Math.max(1, Math.round(value)))
-
-function feltBefore(chance: Chance): Felt {
-  if (chance() < 0.2) return { energy: null, calm: null, ease: null }
-  return { energy: scale(1.6 + chance() * 2.4), calm: scale(1.4 + chance() * 2.6), ease: scale(1.6 + chance() * 2.2) }
+/** A routine as it was at a time of the year, from 0 at its beginning to 1 now. */
+function grown(routine: Routine, { growing }: DemoScenario, yearShare: number): Routine {
+  // In two-weekly steps, as people do it.
+  const share = Math.min(1, Math.floor(yearShare * 26) / 25)
+  return stepsOf(routine).reduce((so, { id, formId, count }) => {
+    const from = growing.find((each) => each.formId === formId)
+    return from ? changeStep(so, id, { count: Math.round(from.fromCount + (count - from.fromCount) * share) }) : so
+  }, routine)
 }
 
-/** Often better, sometimes the same, now and then worse. */
-function feltAfter(before: Felt, chance: Chance): Felt {
-  const after = (value: number | null) => (value === null ? null : scale(value - 0.6 + chance() * 2.4))
-  return { energy: after(before.energy), calm: after(before.calm), ease: after(before.ease) }
+const within = (least: number, most: number, value: number) => Math.min(most, Math.max(least, Math.round(value)))
+
+/** How sessions felt, by the truth: a level that lasts from day to day, what the moment adds, and what practice does. Days come in order. */
+function feelingsOf(
+  truth: DemoTruth,
+  chance: Chance,
+): (daysAgo: number, hour: number) => { before: Felt; after: Felt } {
+  const normal = normalFrom(chance)
+  const levels = { energy: normal(), calm: normal(), ease: normal(), lowBack: normal() }
+  let levelsOn: number | null = null
+  return (daysAgo, hour) => {
+    const kept = truth.lastingFromDayToDay ** Math.max(1, (levelsOn ?? daysAgo) - daysAgo)
+    levelsOn = daysAgo
+    for (const what of ['energy', 'calm', 'ease', 'lowBack'] as const) {
+      levels[what] = kept * levels[what] + Math.sqrt(1 - kept ** 2) * normal()
+    }
+    const isEvening = hour >= truth.eveningFromHour || hour < 4
+    const said = (gains: number): Felt => {
+      const felt = Object.fromEntries(
+        FEELING_SCALES.map((scale) => {
+          const gain = gains * (truth.gainSteps[scale] + (isEvening ? truth.eveningGainSteps[scale] : 0))
+          const moment = truth.daySpreadSteps * levels[scale] + truth.momentSpreadSteps * normal()
+          return [scale, within(1, 5, truth.usual[scale] + moment + gain)]
+        }),
+      ) as Record<FeelingScale, number>
+      const { usual, spread, gainPoints } = truth.lowBack
+      const hurts = usual + spread * (0.8 * levels.lowBack + 0.5 * normal()) - gains * gainPoints
+      return { ...felt, pain: [{ place: 'lowBack', level: within(0, 10, hurts) }] }
+    }
+    const [before, after] = [said(0), said(1)]
+    if (chance() < truth.unsaidShare) return { before: { energy: null, calm: null, ease: null }, after }
+    if (chance() < truth.lowBack.saidShare) return { before, after }
+    const { pain: _before, ...beforeOnly } = before
+    const { pain: _after, ...afterOnly } = after
+    return { before: beforeOnly, after: afterOnly }
+  }
 }
 
 /** The lesson that a session is, of the first series whose next one is that routine. */

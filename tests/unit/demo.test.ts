@@ -2,6 +2,7 @@ import { checkRoutine } from '#core/compose'
 import { latestStages } from '#core/forms'
 import { validate } from '#core/basics'
 import { describe, expect, it } from 'vitest'
+import { benefit, observationsOf, type About, type Outcome } from '#core/evidence'
 import { personSchema } from '#core/formats'
 import { daysBetween, longestStillSeconds, practiceDay, steadiness } from '#core/journal'
 import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
@@ -18,13 +19,15 @@ describe('the demo', () => {
       expect(validate(personSchema, demo(day, zone))).toMatchObject({ ok: true })
     }
   })
-  it('covers six weeks, with gaps, rest days, changes of mind and a late night', () => {
+  it('covers a year, with gaps, a time away, rest days, changes of mind and a late night', () => {
     const { sessions, settings } = demo('2026-03-04')
-    const daysAgo = sessions.map(({ startedAt, timeZone }) =>
-      daysBetween(practiceDay(startedAt, timeZone, 3), '2026-03-04'),
-    )
-    expect(Math.max(...daysAgo)).toBeGreaterThan(35)
+    const days = sessions.map(({ startedAt, timeZone }) => practiceDay(startedAt, timeZone, 3))
+    const daysAgo = days.map((day) => daysBetween(day, '2026-03-04'))
+    expect(Math.max(...daysAgo)).toBeGreaterThan(350)
     expect(Math.min(...daysAgo)).toBe(1)
+    expect(sessions.length).toBeGreaterThan(200)
+    const gaps = days.slice(1).map((day, index) => daysBetween(days[index]!, day))
+    expect(Math.max(...gaps)).toBeGreaterThan(12)
     expect(settings.restPlan[0]!.weekdays).toEqual([7])
     expect(sessions.some(({ done }) => done.some(({ outcome }) => outcome === 'cutShort'))).toBe(true)
     expect(sessions.some(({ pausedSeconds }) => pausedSeconds > 0)).toBe(true)
@@ -34,12 +37,39 @@ describe('the demo', () => {
       restPlan: settings.restPlan,
     })
     expect(current!.days).toBeGreaterThan(3)
-    expect(longest!.days).toBeLessThan(20)
+    expect(longest!.days).toBeLessThan(60)
   })
   it('breathes more slowly from week to week', () => {
     const { sessions } = demo('2026-03-04')
     const longEnough = sessions.filter(({ title }) => title === 'Before the workshop opens')
     expect(longEnough.at(-1)!.plannedSeconds).toBeGreaterThan(longEnough[0]!.plannedSeconds)
+  })
+})
+
+describe('the truth of the demo', () => {
+  const answers = benefit(observationsOf(demo('2026-11-27').sessions))
+  const answer = (outcome: Outcome, about: Partial<About>, kind = 'change') =>
+    answers.find(
+      ({ question }) =>
+        question.outcome === outcome &&
+        question.kind === kind &&
+        Object.entries(about).every(([key, value]) => question.about[key as never] === value),
+    )!
+  it('is found where there is something: evenings calm, by about the 1.4 steps that are true, and more than other times', () => {
+    const calm = answer('calm', { kind: 'time', time: 'evening' })
+    expect(calm.verdict).toBe('better')
+    expect(calm.interval![0]).toBeLessThan(1.4)
+    expect(calm.interval![1]).toBeGreaterThan(1.4)
+    const against = answer('calm', { kind: 'time', time: 'evening' }, 'against')
+    expect(against).toMatchObject({ verdict: 'better' })
+    expect(against.interval![0]).toBeLessThan(1.1)
+    expect(against.interval![1]).toBeGreaterThan(1.1)
+  })
+  it('is not made up where there is nothing: evenings do no more for ease, and no week of practice changes how days begin', () => {
+    expect(answer('ease', { kind: 'time', time: 'evening' }, 'against').verdict).toBe('noneSeen')
+    for (const outcome of ['energy', 'calm', 'ease', 'pain'] as const) {
+      expect(answer(outcome, { kind: 'all' }, 'week').verdict).toBe('noneSeen')
+    }
   })
 })
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reduce, undoSecondsLeft } from '#core/runner'
-import { FEELING_SCALES, NOT_SAID, type FeelingScale, type Felt, type Sensation } from '#core/journal'
+import { FEELING_SCALES, NOT_SAID, type FeelingScale, type Felt } from '#core/journal'
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
@@ -29,7 +29,7 @@ const doneButton = ref<{ $el: HTMLElement } | null>(null)
 onMounted(() => doneButton.value?.$el.focus({ preventScroll: true }))
 const after = ref<Felt>({ ...NOT_SAID })
 const exertion = ref<number | null>(null)
-const sensations = ref<Sensation[]>([])
+const sensations = ref<string[]>([])
 const words = ref('')
 
 /** A digit answers the first scale of which nothing is said yet; backspace takes the last answer back. */

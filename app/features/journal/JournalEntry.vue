@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { correctionsOf, type SessionRecord } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
-import { companionsPhrase, lessonPhrase, SENSATION_WORDS } from '~/shared/words/practice'
+import { companionsPhrase, lessonPhrase, sensationPhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import {
   correctionPhrase,
@@ -38,7 +38,7 @@ const wasOf = (stepId: string) => {
     <p v-if="feltPhrase(session)" class="small">{{ feltPhrase(session) }}</p>
     <p v-if="session.exertion !== undefined" class="small">{{ exertionPhrase(session.exertion) }}</p>
     <p v-if="session.sensations?.length" class="small soft">
-      {{ session.sensations.map((sensation) => SENSATION_WORDS[sensation]).join(', ') }}
+      {{ session.sensations.map(sensationPhrase).join(', ') }}
     </p>
     <p v-if="session.companions?.length" class="small">{{ companionsPhrase(session.companions) }}</p>
     <p v-if="lesson" class="small">{{ lesson }}</p>

@@ -14,6 +14,7 @@ import {
   type Recording,
   type Settings,
 } from '#core/formats'
+import type { Trial } from '#core/evidence'
 import type { SessionRecord, Felt } from '#core/journal'
 import type { Routine, RoutineVersion, Series } from '#core/routine'
 import type { Command, RunningSession } from '#core/runner'
@@ -63,6 +64,7 @@ export interface PebblebrookSchema extends DBSchema {
   stages: { key: string; value: StageEntry }
   recordings: { key: string; value: Recording }
   series: { key: string; value: Series }
+  trials: { key: string; value: Trial }
 }
 
 export type Database = IDBPDatabase<PebblebrookSchema>
@@ -126,6 +128,8 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   // 4 to 5: series.
   (database) => void database.createObjectStore('series', { keyPath: 'id' }),
+  // 5 to 6: trials.
+  (database) => void database.createObjectStore('trials', { keyPath: 'id' }),
 ]
 
 const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }

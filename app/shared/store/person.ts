@@ -19,6 +19,7 @@ import {
 } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
+import type { Trial } from '#core/evidence'
 import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
 import { learnedWith } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
@@ -373,6 +374,7 @@ export const usePersonStore = defineStore('person', () => {
     stagesOf: (formId: string) => stageHistory(person.value.stages, formId),
     putStage,
     stageOf,
+    putTrial: (trial: Trial) => put('trials', trial),
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
     changeSessions,

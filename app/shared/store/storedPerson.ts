@@ -22,6 +22,7 @@ const ITEM_WORDS: Record<ListName, string> = {
   stages: 'the stage of learning',
   recordings: 'the recording',
   series: 'the series',
+  trials: 'the trial',
 }
 
 /** An item in words, with its name where it has one. */

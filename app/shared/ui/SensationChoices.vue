@@ -1,23 +1,44 @@
 <script setup lang="ts">
-import { SENSATIONS, type Sensation } from '#core/journal'
-import { SENSATION_WORDS } from '~/shared/words/practice'
+import { ownSensations, SENSATION_LIMITS, SENSATIONS } from '#core/journal'
+import { usePersonStore } from '~/shared/store/person'
+import { sensationPhrase } from '~/shared/words/practice'
 
-/** What was felt: as many as there were, or none. */
-const model = defineModel<Sensation[]>({ required: true })
+/** What was felt: as many as there were, or none; also in words of one's own, which are offered again. */
+const model = defineModel<string[]>({ required: true })
+const person = usePersonStore()
+const OWN_OFFERED = 8
 
-function toggle(sensation: Sensation) {
+const earlier = ownSensations(person.sessions, OWN_OFFERED)
+const offered = computed(() => [...new Set([...SENSATIONS, ...earlier, ...model.value])])
+function toggle(sensation: string) {
   model.value = model.value.includes(sensation)
     ? model.value.filter((other) => other !== sensation)
     : [...model.value, sensation]
+}
+const another = ref('')
+function add() {
+  const words = another.value.trim().replace(/\s+/g, ' ')
+  another.value = ''
+  const named = offered.value.find((each) => sensationPhrase(each).toLowerCase() === words.toLowerCase()) ?? words
+  if (named && !model.value.includes(named) && model.value.length < SENSATION_LIMITS.most) toggle(named)
 }
 </script>
 
 <template>
   <div class="sensations" role="group" aria-label="What was felt">
-    <label v-for="sensation in SENSATIONS" :key="sensation">
+    <label v-for="sensation in offered" :key="sensation">
       <input type="checkbox" :checked="model.includes(sensation)" @change="toggle(sensation)" />
-      {{ SENSATION_WORDS[sensation] }}
+      <span class="word">{{ sensationPhrase(sensation) }}</span>
     </label>
+    <InputText
+      v-model="another"
+      class="another"
+      :maxlength="SENSATION_LIMITS.letters"
+      aria-label="Something else that was felt, in my words"
+      placeholder="something else"
+      @keydown.enter.prevent="add"
+      @blur="add"
+    />
   </div>
 </template>
 
@@ -32,8 +53,15 @@ label {
   align-items: center;
   gap: 0.4rem;
   min-height: 2.4rem;
+  min-width: 0;
 }
-input {
+.word {
+  overflow-wrap: anywhere;
+}
+.another {
+  width: 11rem;
+}
+input[type='checkbox'] {
   width: 1.2rem;
   height: 1.2rem;
   accent-color: var(--pb-water-deep);

@@ -371,6 +371,9 @@ export const SENSATION_WORDS: Record<Sensation, string> = {
   heaviness: 'heaviness',
   ease: 'ease',
 }
+/** A sensation in words; those of one's own are words already. */
+export const sensationPhrase = (sensation: string): string =>
+  (SENSATION_WORDS as Record<string, string>)[sensation] ?? sensation
 
 /** "× 1.5", "4 counts", "5 s, at most 8 s". */
 export const phaseLengthPhrase = ({ length, unit, mostSeconds }: Phase): string =>

@@ -90,7 +90,7 @@ describe('an archive', () => {
 
   it.each<[string, (archive: ReturnType<typeof toArchive>) => void, RegExp]>([
     ['a foreign format', (a) => Object.assign(a, { format: 'other' }), /^format must be one of: pebblebrook-archive/],
-    ['a later version', (a) => Object.assign(a, { version: 5 }), /^version must be 4/],
+    ['a later version', (a) => Object.assign(a, { version: 6 }), /^version must be 5/],
     ['a missing part', (a) => Object.assign(a, { person: undefined }), /^person is missing/],
     [
       'a number as text',
@@ -137,19 +137,23 @@ describe('an archive', () => {
     expect(faults.some((fault) => message.test(fault))).toBe(true)
   })
 
-  it.each([2, 3])(
-    'of version %i, as it was kept before, comes over whole, with nothing but an empty list of series',
-    (version) => {
+  it.each([
+    [2, { series: [], trials: [] }],
+    [3, { series: [], trials: [] }],
+    [4, { trials: [] }],
+  ])(
+    'of version %i, as it was kept before, comes over whole, with nothing but empty lists of what has come since',
+    (version, since) => {
       const kept = readFileSync(join(__dirname, `../../fixtures/archive-version-${version}.json`), 'utf8')
       const before = JSON.parse(kept) as { version: number; exportedAt: string; person: object }
       expect(before.version).toBe(version)
       const result = read(before)
       if (!result.ok) throw new Error(result.faults[0]!.message)
-      expect(result.value.person).toEqual({ ...before.person, series: [] })
-      const { series, ...person } = result.value.person
-      expect(series).toEqual([])
+      expect(result.value.person).toEqual({ ...before.person, ...since })
+      const person: Record<string, unknown> = { ...result.value.person }
+      for (const list of Object.keys(since)) delete person[list]
       expect(writeArchive({ ...result.value, person } as never)).toBe(
-        kept.replace(`"version": ${version}`, '"version": 4'),
+        kept.replace(`"version": ${version}`, '"version": 5'),
       )
     },
   )
@@ -182,6 +186,7 @@ describe('an archive', () => {
           breathMeasures: [],
           stages: [],
           series: [],
+          trials: [],
           // What version 1 did not note is not known.
           sessions: demo.sessions.map((session) => ({
             ...session,

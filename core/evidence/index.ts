@@ -1,0 +1,20 @@
+/** Evidence: whether practice does good, as far as the journal can honestly say. */
+export * from './observations'
+export { questionsOf, type About, type Question, type QuestionKind } from './questions'
+export { benefit, type Answer, type Began, type Verdict } from './benefit'
+export { blockSums, flipChance, normalQuantile, twoSided } from './flips'
+export { blockLength, likeness, meanInterval } from './blocks'
+export { falseShares } from './many'
+export { changesNeeded, FALSE_CLAIMS, heldSpread, TELLING_GAIN, WANTED_POWER } from './power'
+export {
+  changeSpread,
+  pairsWanted,
+  trialAsks,
+  trialDays,
+  trialPlan,
+  trialPower,
+  trialVerdict,
+  type TrialDay,
+  type TrialVerdict,
+} from './trial'
+export { TRIAL_LIMITS, trialSchema, type Trial, type TrialArm, type TrialCompares } from './trialTypes'
