@@ -74,7 +74,7 @@ export const SHIPPED_SERIES = series as Series[]
 /** The forms that close a routine which has no closing of its own, when it is closed early. */
 export const SPARE_CLOSING = ['three-sweeps', 'settle']
 
-/** An invented bookbinder's six weeks. */
+/** An invented bookbinder's year. */
 export const DEMO_SCENARIO = demo as DemoScenario
 
 /** The bookbinder as of a day (YYYY-MM-DD) in a time zone. */

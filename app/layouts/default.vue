@@ -51,7 +51,7 @@ const interruptedAt = computed(() =>
   <div class="page">
     <a class="skip" href="#content">Skip to the content</a>
     <aside v-if="person.world === 'demo'" class="demo" aria-label="Demo">
-      <span>This is a demo: an invented bookbinder’s six weeks.</span>
+      <span>This is a demo: an invented bookbinder’s year.</span>
       <Button size="small" label="Begin my own (B)" @click="leaveDemo" />
     </aside>
     <header>

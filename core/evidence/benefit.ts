@@ -1,4 +1,5 @@
 import { bisectLeft, mean, median, variance } from 'd3-array'
+import { FEELING_STEPS, PAIN } from '../journal'
 import { blockLength, likeness, meanInterval } from './blocks'
 import { blockSums, flipChance } from './flips'
 import { falseShares } from './many'
@@ -75,8 +76,12 @@ function pairsOf(sessions: readonly Observation[], outcome: Outcome): Pair[] {
   return pairs.map((pair, index) => ({ ...pair, fromUsual: usual + widened * left[index]! }))
 }
 
-/** Sessions that began lower than usual, and the others. Usual is the middle of all beginnings. */
-function beganOf(all: readonly Pair[], asked: readonly Pair[]): Answer['began'] {
+/**
+ * Sessions that began lower than usual, and the others. Usual is the middle of all beginnings. What began at the end of the scale can only go one
+ * way, and is no witness of that.
+ */
+function beganOf(all: readonly Pair[], asked: readonly Pair[], outcome: Outcome): Answer['began'] {
+  const [worst, best] = outcome === 'pain' ? [-PAIN.most, -PAIN.least] : [1, FEELING_STEPS]
   const usual = median(all, ({ before }) => before) ?? 0
   const part = (pairs: readonly Pair[]): Began => {
     const gains = pairs.map(({ gain }) => gain)
@@ -84,8 +89,8 @@ function beganOf(all: readonly Pair[], asked: readonly Pair[]): Answer['began'] 
   }
   return {
     lower: part(asked.filter(({ before }) => before < usual)),
-    notLower: part(asked.filter(({ before }) => before >= usual)),
-    notHigher: part(asked.filter(({ before }) => before <= usual)),
+    notLower: part(asked.filter(({ before }) => before >= usual && before < best)),
+    notHigher: part(asked.filter(({ before }) => before <= usual && before > worst)),
   }
 }
 
@@ -206,7 +211,7 @@ export function benefit(sessions: readonly Observation[]): Answer[] {
       chance: flipChance(blockSums(asked.scores, length)),
       falseShare: 1,
       changes: changesOf(inIt),
-      began: beganOf(all, inIt),
+      began: beganOf(all, inIt, outcome),
     }
   })
   for (const main of [true, false]) {
@@ -223,7 +228,7 @@ export function benefit(sessions: readonly Observation[]): Answer[] {
 /** What comes first and the rest each have half of the false claims that are allowed. */
 const HALF = FALSE_CLAIMS / 2
 /** At least so many sessions that did not begin lower, and so far from chance, tell that a gain is more than a return. Our choice. */
-const MORE_THAN_RETURN = { sessions: 5, chance: 0.3 }
+const MORE_THAN_RETURN = { sessions: 5, chance: 0.4 }
 const isMoreThanReturn = ({ sessions, chance }: Began) =>
   sessions >= MORE_THAN_RETURN.sessions && chance <= MORE_THAN_RETURN.chance
 

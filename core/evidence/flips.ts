@@ -48,10 +48,10 @@ function drawnChance(sums: readonly number[], far: number, seed: number): number
   let asFar = 1
   for (let draw = 0; draw < DRAWS; draw += 1) {
     let sum = 0
-    // One number gives the signs of 24 sums.
+    // One number gives the signs of 16 sums: its lower bits come back too soon.
     let bits = 0
     for (let index = 0; index < sums.length; index += 1) {
-      if (index % 24 === 0) bits = Math.floor(chance() * 2 ** 24)
+      if (index % 16 === 0) bits = Math.floor(chance() * 2 ** 16)
       sum += bits & 1 ? sums[index]! : -sums[index]!
       bits >>= 1
     }

@@ -1,6 +1,6 @@
 /** Evidence: whether practice does good, as far as the journal can honestly say. */
 export * from './observations'
-export { questionsOf, type About, type Question, type QuestionKind } from './questions'
+export { isMain, questionsOf, type About, type Question, type QuestionKind } from './questions'
 export { benefit, type Answer, type Began, type Verdict } from './benefit'
 export { blockSums, flipChance, normalQuantile, twoSided } from './flips'
 export { blockLength, likeness, meanInterval } from './blocks'
@@ -17,4 +17,5 @@ export {
   type TrialDay,
   type TrialVerdict,
 } from './trial'
+export { trialRoutine } from './trialRoutine'
 export { TRIAL_LIMITS, trialSchema, type Trial, type TrialArm, type TrialCompares } from './trialTypes'

@@ -2,7 +2,7 @@ import { mean, variance } from 'd3-array'
 import { chanceFrom, normalFrom, type Chance } from '../basics'
 import { addDays, practiceDay, weekday, type FeelingScale, type SessionRecord } from '../journal'
 import { meanInterval } from './blocks'
-import { flipChance, normalQuantile } from './flips'
+import { flipChance, normalQuantile, twoSided } from './flips'
 import { observationsOf, type Observation } from './observations'
 import { FALSE_CLAIMS, heldSpread, TELLING_GAIN, WANTED_POWER } from './power'
 import { TRIAL_LIMITS, type Trial, type TrialArm } from './trialTypes'
@@ -121,7 +121,9 @@ export function trialVerdict(days: readonly TrialDay[]): TrialVerdict {
   }
 }
 
-const SIMULATED = 300
+const SIMULATED = 400
+/** From so many pairs on the normal curve stands in for turning all signs: of many played trials nobody sees the difference. */
+const NORMAL_FROM_PAIRS = 12
 
 /** How often a trial of so many pairs would find a gain of so many steps, with days that spread so: by playing it many times. */
 export function trialPower(pairs: number, gain: number, spread: number, chance: Chance): number {
@@ -132,7 +134,10 @@ export function trialPower(pairs: number, gain: number, spread: number, chance: 
       const said = (more: number) => Math.round(spread * normal() + more)
       return said(gain) - said(0)
     })
-    if (flipChance(differences, turn) <= FALSE_CLAIMS && mean(differences)! > 0) found += 1
+    const sum = differences.reduce((total, each) => total + each, 0)
+    const size = Math.sqrt(differences.reduce((total, each) => total + each * each, 0))
+    const likely = pairs < NORMAL_FROM_PAIRS ? flipChance(differences) : twoSided(sum / Math.max(size, 1e-9))
+    if (likely <= FALSE_CLAIMS && sum > 0) found += 1
   }
   return found / SIMULATED
 }

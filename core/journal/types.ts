@@ -3,6 +3,8 @@ import type { Companion } from '../timeline'
 
 /** The quick scales asked before and after. Each runs from 1 to 5 in words; null is "not said". */
 export const FEELING_SCALES = ['energy', 'calm', 'ease'] as const
+/** Words that each scale has, from the worst to the best. */
+export const FEELING_STEPS = 5
 export type FeelingScale = (typeof FEELING_SCALES)[number]
 export interface Felt extends Record<FeelingScale, number | null> {
   /** Where it hurt, each place once; left out where nothing was said. */

@@ -7,6 +7,7 @@ import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plural } from '~/shared/words/numbers'
 import { AREA_WORDS, STAGE_WORDS } from '~/shared/words/practice'
 import { minutesPhrase } from '~/shared/words/time'
+import JournalPlaces from './JournalPlaces.vue'
 import { agoPhrase, areaShares, guidelinePhrase, neglectedPhrase, sidesPhrase } from './coverageWords'
 
 /** What the practice of some weeks covers, and what it has let go. */
@@ -54,7 +55,7 @@ const pairs = computed(() => {
   <div class="stack">
     <div class="spread">
       <h1>What is covered</h1>
-      <NuxtLink to="/journal">The journal</NuxtLink>
+      <JournalPlaces />
     </div>
     <ChoiceField v-model="days" class="span" label="Look at" :options="SPANS" />
     <p v-if="covered.sessions === 0">No practice is noted in this time.</p>

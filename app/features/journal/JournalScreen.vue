@@ -22,6 +22,7 @@ import { aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/ste
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import JournalEntry from './JournalEntry.vue'
+import JournalPlaces from './JournalPlaces.vue'
 import SessionCorrection from './SessionCorrection.vue'
 import SessionSplit from './SessionSplit.vue'
 import { blankElsewhere } from './correctionEntry'
@@ -143,9 +144,9 @@ function asRecorded(session: SessionRecord) {
   <div class="stack journal">
     <div class="spread">
       <h1>Journal</h1>
-      <NuxtLink to="/journal/coverage">What is covered, and what was let go</NuxtLink>
       <Button label="Enter practice done elsewhere" icon="pi pi-plus" severity="secondary" @click="enter()" />
     </div>
+    <JournalPlaces />
 
     <div class="columns">
       <section ref="sessionsPart" class="stack" aria-label="Sessions" tabindex="-1">

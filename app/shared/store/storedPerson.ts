@@ -2,6 +2,7 @@ import type { Schema } from 'yup'
 import { type Fault, validate } from '#core/basics'
 import { checkItem, newPerson, PERSON_LISTS, settingsSchema, type ListName, type PersonData } from '#core/formats'
 import { storedSessionSchema, type SessionRecord } from '#core/journal'
+import type { Database } from './database'
 
 /** A stored thing that could not be read: it stays in the store untouched until it is mended or removed. */
 export interface Unreadable {
@@ -61,4 +62,10 @@ export function personOf(stored: { settings: unknown; lists: unknown[][] }): {
     Object.assign(person, { [list]: items })
   })
   return { person, unreadable }
+}
+
+/** The sessions of a store that can be read, for whoever needs nothing else. */
+export async function storedSessions(database: Database): Promise<SessionRecord[]> {
+  const stored: unknown[] = await database.getAll('sessions')
+  return stored.filter((item): item is SessionRecord => storedSessionSchema.isValidSync(item))
 }

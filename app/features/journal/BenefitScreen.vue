@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { isMain, type About, type Answer, type Outcome } from '#core/evidence'
+import { usePersonStore } from '~/shared/store/person'
+import ChoiceField from '~/shared/ui/ChoiceField.vue'
+import { plural } from '~/shared/words/numbers'
+import AnswerPicture from './AnswerPicture.vue'
+import JournalPlaces from './JournalPlaces.vue'
+import { aboutPhrase, answerPhrase, outcomeName } from './benefitWords'
+import { useJournalWorker } from './journalWorker'
+
+/** Does it do me good? What the journal can answer, and what it cannot yet. */
+const person = usePersonStore()
+useHead({ title: 'Does it do me good? · Pebblebrook' })
+const { working, ask } = useJournalWorker()
+const answers = shallowRef<Answer[]>([])
+const sessions = ref(0)
+const failed = ref(false)
+async function look() {
+  failed.value = false
+  try {
+    const answered = await ask((remote) => remote.benefit(person.world))
+    if (answered) [answers.value, sessions.value] = [answered.answers, answered.sessions]
+  } catch {
+    failed.value = true
+  }
+}
+watch(() => person.sessions, look, { immediate: true })
+
+const nameOf = (about: About): string => {
+  if (about.kind === 'routine') {
+    const named = person.routines.find(({ id }) => id === about.routineId)?.name
+    return (
+      named ?? person.sessions.find(({ routineId }) => routineId === about.routineId)?.title ?? 'a routine that is gone'
+    )
+  }
+  return about.kind === 'form' ? (person.formsById.get(about.formId)?.name ?? 'a form that is gone') : ''
+}
+const upper = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
+
+/** What may be claimed: first of all practice, then what is most sure. */
+const MOST_CLAIMS = 8
+const claims = computed(() =>
+  answers.value
+    .filter(({ verdict, question }) => (verdict === 'better' || verdict === 'worse') && question.kind !== 'against')
+    .sort(
+      (one, other) =>
+        Number(isMain(other.question)) - Number(isMain(one.question)) || Math.abs(other.gain) - Math.abs(one.gain),
+    )
+    .slice(0, MOST_CLAIMS),
+)
+const ripe = computed(() => answers.value.filter(({ verdict }) => verdict !== 'tooFew').length)
+
+const keyOf = (about: About) => JSON.stringify(about)
+const abouts = computed(() => {
+  const seen = new Map<string, About>(answers.value.map(({ question }) => [keyOf(question.about), question.about]))
+  return [...seen].map(([value, about]) => ({ value, name: upper(aboutPhrase(about, nameOf)) }))
+})
+const outcomes = computed(() =>
+  [...new Set(answers.value.map(({ question }) => question.outcome))].map((value) => ({
+    value,
+    name: upper(outcomeName(value)),
+  })),
+)
+const about = ref(keyOf({ kind: 'all' }))
+const outcome = ref<Outcome>('calm')
+watch(outcomes, (all) => {
+  if (all.length > 0 && !all.some(({ value }) => value === outcome.value)) outcome.value = all[0]!.value
+})
+const asked = computed(() =>
+  answers.value.filter(({ question }) => question.outcome === outcome.value && keyOf(question.about) === about.value),
+)
+const change = computed(() => asked.value.find(({ question }) => question.kind === 'change'))
+const besides = computed(() => asked.value.filter(({ question }) => question.kind !== 'change'))
+</script>
+
+<template>
+  <div class="stack">
+    <div class="spread">
+      <h1>Does it do me good?</h1>
+      <JournalPlaces />
+    </div>
+    <p v-if="working && answers.length === 0" role="status">Reading the journal…</p>
+    <p v-else-if="failed" role="alert">
+      The journal could not be read just now.
+      <Button label="Try again" size="small" severity="secondary" @click="look" />
+    </p>
+    <template v-else-if="answers.length === 0">
+      <p>
+        Nothing can be said yet. Say how you feel before and after some sessions: energy, calm, ease of body, or where
+        it hurts. After about fifteen such sessions there are first answers.
+      </p>
+    </template>
+    <template v-else>
+      <section class="stack" aria-labelledby="said">
+        <h2 id="said">What can be said</h2>
+        <p v-if="claims.length === 0">
+          Nothing stands out from chance so far. Of {{ plural(answers.length, 'question') }}, {{ ripe }} had sessions
+          enough to be answered.
+        </p>
+        <ul v-else class="claims">
+          <li v-for="(claim, index) in claims" :key="index">{{ answerPhrase(claim, nameOf) }}</li>
+        </ul>
+        <p class="small soft">
+          {{ plural(answers.length, 'question') }} were put to {{ plural(sessions, 'session') }} at once, and that is
+          taken into account: among journals in which nothing helps, about one in twenty would show anything here. It is
+          about you, not about others, and no diagnosis; what hurts or worries you is for a doctor.
+          <NuxtLink to="/journal/method">How this is worked out</NuxtLink>
+        </p>
+      </section>
+
+      <section class="stack" aria-labelledby="ask">
+        <h2 id="ask">Ask</h2>
+        <div class="asking">
+          <ChoiceField v-model="outcome" label="What changes" :options="outcomes" />
+          <ChoiceField v-model="about" label="After" :options="abouts" />
+        </div>
+        <div class="stack" role="status">
+          <template v-if="change">
+            <p class="answer">{{ answerPhrase(change, nameOf) }}</p>
+            <p v-for="(answer, index) in besides" :key="index">{{ answerPhrase(answer, nameOf) }}</p>
+          </template>
+          <p v-else>Too few to say: fewer than six sessions say it.</p>
+        </div>
+        <AnswerPicture v-if="change" :answer="change" :label="answerPhrase(change, nameOf)" />
+        <p v-if="change && change.began.lower.sessions > 0" class="small soft">
+          {{ plural(change.began.lower.sessions, 'session') }} began lower than usual: what is low mostly rises by
+          itself. The mean above is taken as it would be from your usual beginning.
+        </p>
+        <p class="small">
+          To know whether one thing does better than another, let chance choose between them:
+          <NuxtLink to="/journal/trials">plan a trial of your own</NuxtLink>.
+        </p>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.claims {
+  display: grid;
+  gap: 0.5rem;
+  padding-left: 1.2rem;
+  list-style: disc;
+}
+.asking {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(16rem, 100%), 1fr));
+  gap: 1rem;
+  max-width: 40rem;
+}
+.answer {
+  font-size: 1.15rem;
+  max-width: 44rem;
+}
+</style>

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { extent } from 'd3-array'
+import { scaleLinear } from 'd3-scale'
+import { curveMonotoneX, line } from 'd3-shape'
+import { daysBetween, type Growth } from '#core/journal'
+import { dayPhrase, shortDayPhrase } from '~/shared/words/time'
+
+/** One thing over months, as a line of stones in the brook; by keys from day to day, with that day's words; and as a table. */
+const props = defineProps<{ growth: Growth; name: string; value: (value: number) => string }>()
+
+const WIDTH = 640
+const HEIGHT = 210
+const EDGE = { left: 70, right: 20, top: 16, bottom: 34 }
+const points = computed(() => props.growth.points)
+const x = computed(() =>
+  scaleLinear()
+    .domain([0, Math.max(1, daysBetween(points.value[0]!.day, points.value.at(-1)!.day))])
+    .range([EDGE.left, WIDTH - EDGE.right]),
+)
+const y = computed(() => {
+  const [least, most] = extent(points.value, ({ value }) => value) as [number, number]
+  const room = Math.max((most - least) * 0.15, most * 0.05, 0.5)
+  return scaleLinear()
+    .domain([Math.max(0, least - room), most + room])
+    .range([HEIGHT - EDGE.bottom, EDGE.top])
+    .nice(4)
+})
+const places = computed(() =>
+  points.value.map((point) => ({
+    ...point,
+    x: x.value(daysBetween(points.value[0]!.day, point.day)),
+    y: y.value(point.value),
+  })),
+)
+const path = computed(
+  () =>
+    line<{ x: number; y: number }>(
+      (place) => place.x,
+      (place) => place.y,
+    ).curve(curveMonotoneX)(places.value) ?? '',
+)
+const ticks = computed(() => y.value.ticks(4).map((value) => ({ value, y: y.value(value) })))
+
+/** The point that is looked at. */
+const chosen = ref(points.value.length - 1)
+watch(points, (now) => (chosen.value = now.length - 1))
+const at = computed(() => places.value[Math.min(chosen.value, places.value.length - 1)]!)
+const saying = computed(
+  () => `${dayPhrase(at.value.day)}: ${props.value(at.value.value)}${at.value.words ? `. “${at.value.words}”` : ''}`,
+)
+function onKey(event: KeyboardEvent) {
+  const last = points.value.length - 1
+  const to = { ArrowLeft: chosen.value - 1, ArrowRight: chosen.value + 1, Home: 0, End: last }[event.key]
+  if (to === undefined) return
+  event.preventDefault()
+  chosen.value = Math.min(last, Math.max(0, to))
+}
+function nearest(event: MouseEvent) {
+  const box = (event.currentTarget as SVGElement).getBoundingClientRect()
+  const seen = ((event.clientX - box.left) / box.width) * WIDTH
+  const far = places.value.map((place) => Math.abs(place.x - seen))
+  chosen.value = far.indexOf(Math.min(...far))
+}
+const MOST_STONES = 90
+/** Where there are many, the line says it. */
+const hasStones = computed(() => places.value.length <= MOST_STONES)
+</script>
+
+<template>
+  <figure class="chart">
+    <div
+      class="board"
+      role="slider"
+      tabindex="0"
+      :aria-label="`${name}, from day to day`"
+      :aria-valuemin="1"
+      :aria-valuemax="points.length"
+      :aria-valuenow="chosen + 1"
+      :aria-valuetext="saying"
+      @keydown="onKey"
+    >
+      <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" aria-hidden="true" @click="nearest">
+        <g v-for="tick in ticks" :key="tick.value">
+          <line class="tick" :x1="EDGE.left" :x2="WIDTH - EDGE.right" :y1="tick.y" :y2="tick.y" />
+          <text class="amount" :x="EDGE.left - 8" :y="tick.y + 5">{{ value(tick.value) }}</text>
+        </g>
+        <path class="stream" :d="path" />
+        <template v-if="hasStones">
+          <ellipse v-for="place in places" :key="place.day" class="stone" :cx="place.x" :cy="place.y" rx="5" ry="4" />
+        </template>
+        <ellipse class="chosen" :cx="at.x" :cy="at.y" rx="9" ry="7" />
+        <text :x="EDGE.left" :y="HEIGHT - 8">{{ shortDayPhrase(points[0]!.day) }}</text>
+        <text class="last" :x="WIDTH - EDGE.right" :y="HEIGHT - 8">{{ shortDayPhrase(points.at(-1)!.day) }}</text>
+      </svg>
+    </div>
+    <figcaption class="small">{{ saying }}</figcaption>
+    <details class="small">
+      <summary>As a table</summary>
+      <table class="ledger">
+        <caption class="visually-hidden">
+          {{
+            name
+          }}
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Day</th>
+            <th scope="col">{{ name }}</th>
+            <th scope="col">Words</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="point in [...points].reverse()" :key="point.day">
+            <th scope="row">{{ dayPhrase(point.day) }}</th>
+            <td>{{ value(point.value) }}</td>
+            <td>{{ point.words }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
+  </figure>
+</template>
+
+<style scoped>
+.chart {
+  margin: 0;
+  min-width: 0;
+  display: grid;
+  gap: 0.4rem;
+}
+svg {
+  width: 100%;
+  height: auto;
+}
+.board {
+  border-radius: 0.4rem;
+}
+.tick {
+  stroke: var(--pb-line);
+}
+.stream {
+  fill: none;
+  stroke: var(--pb-water-deep);
+  stroke-width: 2.5;
+}
+.stone {
+  fill: var(--pb-stone);
+}
+.chosen {
+  fill: var(--pb-clay);
+}
+text {
+  fill: var(--pb-soft);
+  font-size: 14px;
+}
+.amount,
+.last {
+  text-anchor: end;
+}
+figcaption {
+  overflow-wrap: anywhere;
+}
+</style>

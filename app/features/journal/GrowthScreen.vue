@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { growth, hasChanged, type Growth } from '#core/journal'
+import { deviceTimeZone } from '~/shared/sound/clock'
+import { usePersonStore } from '~/shared/store/person'
+import GrowthChart from './GrowthChart.vue'
+import JournalPlaces from './JournalPlaces.vue'
+import { growthName, growthValue } from './growthWords'
+
+/** What grows over months: holds, counts, the breath, how far forms are learned. */
+const person = usePersonStore()
+useHead({ title: 'What grows · Pebblebrook' })
+const all = computed(() =>
+  growth(
+    person.sessions,
+    { stages: person.person.stages, measures: person.person.breathMeasures },
+    deviceTimeZone(),
+    person.settings.dayEndsAtHour,
+  ),
+)
+/** Chains and unnamed forms are called as their sessions called them. */
+const formNames = computed(
+  () => new Map(person.sessions.flatMap(({ done }) => done.map(({ formId, formName }) => [formId, formName] as const))),
+)
+const nameOf = ({ kind, formId }: Growth) =>
+  growthName(kind, formId ? (person.formsById.get(formId)?.name ?? formNames.value.get(formId) ?? formId) : '')
+const keyOf = ({ kind, formId }: Growth) => `${kind} ${formId ?? ''}`
+const ORDER = ['restBreath', 'practiceBreath', 'hold', 'stage', 'weight', 'count']
+const changed = computed(() =>
+  all.value
+    .filter(hasChanged)
+    .sort(
+      (one, other) => ORDER.indexOf(one.kind) - ORDER.indexOf(other.kind) || other.points.length - one.points.length,
+    ),
+)
+const same = computed(() => all.value.filter((each) => !hasChanged(each)))
+const MOST = 6
+const showsAll = ref(false)
+const shown = computed(() => changed.value.slice(0, showsAll.value ? undefined : MOST))
+</script>
+
+<template>
+  <div class="stack">
+    <div class="spread">
+      <h1>What grows</h1>
+      <JournalPlaces />
+    </div>
+    <p v-if="all.length === 0">
+      Nothing to draw yet: from three days on with the same form, its counts and holds stand here, and the breath.
+    </p>
+    <p v-else class="soft small about">
+      The most of each day. Growth comes by itself and in its own time; a smaller number on a tired day is good practice
+      too.
+    </p>
+    <div class="charts">
+      <section v-for="each in shown" :key="keyOf(each)" class="stack" :aria-label="nameOf(each)">
+        <h2>{{ nameOf(each) }}</h2>
+        <GrowthChart :growth="each" :name="nameOf(each)" :value="(value) => growthValue(each.kind, value)" />
+      </section>
+    </div>
+    <Button
+      v-if="!showsAll && changed.length > MOST"
+      class="more"
+      severity="secondary"
+      :label="`Show all that changed (${changed.length})`"
+      @click="showsAll = true"
+    />
+    <details v-if="same.length > 0">
+      <summary>The same all the time ({{ same.length }})</summary>
+      <ul class="plain">
+        <li v-for="each in same" :key="keyOf(each)">
+          {{ nameOf(each) }}: {{ growthValue(each.kind, each.points[0]!.value) }} on {{ each.points.length }} days
+        </li>
+      </ul>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(26rem, 100%), 1fr));
+  gap: 2rem 3rem;
+}
+h2 {
+  font-size: 1.1rem;
+}
+.about {
+  max-width: 44rem;
+}
+.plain {
+  display: grid;
+  gap: 0.3rem;
+  margin-top: 0.5rem;
+}
+.more {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { trialAsks, trialDays, trialRoutine } from '#core/evidence'
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+import { armPhrase } from './trialWords'
+import { useTrialNames } from './useTrialNames'
+
+/** What the trials under way ask for today; one that was answered today is silent. */
+const person = usePersonStore()
+const follow = useFollowStore()
+const names = useTrialNames()
+const asked = computed(() =>
+  person.person.trials.flatMap((trial) => {
+    const arm = trialAsks(trial, person.today)
+    const today = trialDays(trial, person.sessions, person.today, person.settings.dayEndsAtHour).find(
+      ({ day }) => day === person.today,
+    )
+    if (!arm || today?.kept === 'done') return []
+    return [{ trial, phrase: armPhrase(trial, arm, names), routine: trialRoutine(trial, arm, person.routines) }]
+  }),
+)
+async function begin(routine: NonNullable<ReturnType<typeof trialRoutine>>) {
+  follow.prepare(routine)
+  await navigateTo('/follow')
+}
+</script>
+
+<template>
+  <section v-if="asked.length > 0" class="stack" aria-labelledby="trial-asks">
+    <h2 id="trial-asks">My trial asks for</h2>
+    <ul class="asked">
+      <li v-for="{ trial, phrase, routine } in asked" :key="trial.id" class="spread">
+        <p class="about">
+          {{ phrase }} <NuxtLink class="small" to="/journal/trials">{{ trial.name }}</NuxtLink>
+        </p>
+        <Button
+          v-if="routine"
+          size="small"
+          label="Practise it"
+          :aria-label="`Practise ${phrase}`"
+          @click="begin(routine)"
+        />
+        <p v-else class="small fault">Its routine is gone.</p>
+      </li>
+    </ul>
+    <p class="small soft">Say how it is before and after: that is what the trial compares.</p>
+  </section>
+</template>
+
+<style scoped>
+.asked {
+  display: grid;
+  gap: 0.8rem;
+}
+.about {
+  flex: 1 1 14rem;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,7 @@
+<script setup lang="ts">
+import BenefitScreen from '~/features/journal/BenefitScreen.vue'
+</script>
+
+<template>
+  <BenefitScreen />
+</template>

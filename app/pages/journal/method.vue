@@ -1,0 +1,7 @@
+<script setup lang="ts">
+import MethodScreen from '~/features/journal/MethodScreen.vue'
+</script>
+
+<template>
+  <MethodScreen />
+</template>

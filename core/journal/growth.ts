@@ -1,0 +1,74 @@
+import type { BreathMeasure } from '../breath'
+import { COUNT_UNITS, LEARNING_STAGES, type LearningStage, type StageEntry } from '../forms'
+import { practiceDay } from './practiceDay'
+import type { SessionRecord } from './types'
+
+/** What may grow: holds and counts of a form, its weight, how far it is learned; the breath in practice and at rest. */
+export const GROWTH_KINDS = ['hold', 'count', 'weight', 'stage', 'practiceBreath', 'restBreath'] as const
+export type GrowthKind = (typeof GROWTH_KINDS)[number]
+
+/** One thing that grows, or does not. */
+export interface Growth {
+  kind: GrowthKind
+  /** Null for the breath, which is no form's. */
+  formId: string | null
+  /** The most of each day, earliest first: seconds, repetitions, kilograms, the place of a stage from 1, seconds a breath. */
+  points: { day: string; value: number; words: string }[]
+}
+
+type Grown = Pick<SessionRecord, 'startedAt' | 'timeZone' | 'done' | 'words'>
+
+/** A thing is worth drawing from so many days on. */
+const LEAST_DAYS = 3
+
+/** All that can be seen to grow, what was seen on most days first. Breath at rest is one measured sitting or lying; where none was, any. */
+export function growth(
+  sessions: readonly Grown[],
+  { stages, measures }: { stages: readonly StageEntry[]; measures: readonly BreathMeasure[] },
+  timeZone: string,
+  dayEndsAtHour: number,
+): Growth[] {
+  const all = new Map<string, Growth & { byDay: Map<string, { value: number; words: string }> }>()
+  const see = (kind: GrowthKind, formId: string | null, day: string, value: number, words: string) => {
+    const key = `${kind} ${formId ?? ''}`
+    const known = all.get(key) ?? { kind, formId, points: [], byDay: new Map() }
+    all.set(key, known)
+    const there = known.byDay.get(day)
+    if (!there || value > there.value) known.byDay.set(day, { value, words: words || (there?.words ?? '') })
+  }
+  for (const session of sessions) {
+    const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
+    let [breathSeconds, breaths] = [0, 0]
+    for (const step of session.done) {
+      if (step.outcome === 'skipped') continue
+      const most = Math.max(0, ...step.counts.map(({ count }) => count))
+      if (most > 0)
+        see(COUNT_UNITS[step.counting] === 'seconds' ? 'hold' : 'count', step.formId, day, most, session.words)
+      if (step.weightKg !== undefined) see('weight', step.formId, day, step.weightKg, session.words)
+      if (step.breath) {
+        breathSeconds += step.breath.inSeconds + step.breath.outSeconds
+        breaths += 1
+      }
+    }
+    if (breaths > 0) see('practiceBreath', null, day, breathSeconds / breaths, session.words)
+  }
+  for (const { formId, stage, day } of stages) see('stage', formId, day, stagePlace(stage), '')
+  for (const { at, inSeconds, outSeconds } of measures) {
+    see('restBreath', null, practiceDay(at, timeZone, dayEndsAtHour), inSeconds + outSeconds, '')
+  }
+  return [...all.values()]
+    .map(({ kind, formId, byDay }) => ({
+      kind,
+      formId,
+      points: [...byDay]
+        .map(([day, point]) => ({ day, ...point }))
+        .sort((one, other) => one.day.localeCompare(other.day)),
+    }))
+    .filter(({ kind, points }) => points.length >= (kind === 'stage' ? 2 : LEAST_DAYS))
+    .sort((one, other) => other.points.length - one.points.length)
+}
+
+const stagePlace = (stage: LearningStage) => LEARNING_STAGES.indexOf(stage) + 1
+
+/** Whether a growth ever changed: what has always been the same is drawn last. */
+export const hasChanged = ({ points }: Growth) => points.some(({ value }) => value !== points[0]!.value)
