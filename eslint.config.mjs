@@ -14,6 +14,7 @@ const ROOMS = [
   'plan',
   'sound',
   'formats',
+  'tables',
   'tools',
 ]
 

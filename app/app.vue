@@ -2,7 +2,7 @@
 import { usePersonStore } from '~/shared/store/person'
 import { useNight } from '~/shared/ui/night'
 import LostScreen from '~/shared/ui/LostScreen.vue'
-import { exportAll } from '~/features/exchange/download'
+import { exportAll } from '~/features/exchange/exportAll'
 import StoreNotices from '~/features/exchange/StoreNotices.vue'
 
 const person = usePersonStore()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { NuxtError } from '#app'
-import { exportAll } from '~/features/exchange/download'
+import { exportAll } from '~/features/exchange/exportAll'
 import LostScreen from '~/shared/ui/LostScreen.vue'
 import { usePersonStore } from '~/shared/store/person'
 

@@ -3,7 +3,15 @@
  * back to the usual by themselves, and everything asked that the application asks; and journals in which something does. `JOURNALS=200` for fewer.
  */
 import { chanceFrom, normalFrom } from '#core/basics'
-import { benefit, OUTCOMES, type Observation, type Outcome } from '#core/evidence'
+import {
+  benefit,
+  OUTCOMES,
+  pairsWanted,
+  trialVerdict,
+  type Observation,
+  type Outcome,
+  type TrialDay,
+} from '#core/evidence'
 import { SEED } from './support/seed'
 
 const JOURNALS = Number(process.env.JOURNALS ?? 1000)
@@ -124,4 +132,34 @@ for (const wanted of [20, 25, 30, 40]) {
     if (answers.some(({ verdict }) => verdict === 'better')) found.any += 1
   }
   console.log(`  by ${wanted} sessions: ${share(found.all)} (enough sessions to say anything in ${share(found.ripe)})`)
+}
+
+console.log('Trials with the pairs that they ask for, changes spreading by 1.2 steps, 8% of days missed:')
+const wanted = pairsWanted(1, 1.2, chanceFrom(seed))
+for (const gain of [0, 1]) {
+  let [one, other] = [0, 0]
+  const normal = normalFrom(chanceFrom(seed * 31 + gain))
+  const missing = chanceFrom(seed * 37 + gain)
+  for (let index = 0; index < JOURNALS; index += 1) {
+    const days = Array.from({ length: 2 * wanted }, (_, at): TrialDay => {
+      const arm = at % 2 === 0 ? 'one' : 'other'
+      const isMissed = missing() < 0.08
+      const change = Math.round(1.2 * normal() + 0.3 + (arm === 'one' ? gain : 0))
+      return {
+        day: '',
+        arm,
+        pair: Math.floor(at / 2),
+        kept: isMissed ? 'missed' : 'done',
+        gain: isMissed ? null : change,
+      }
+    })
+    const { verdict } = trialVerdict(days)
+    if (verdict === 'one') one += 1
+    if (verdict === 'other') other += 1
+  }
+  console.log(
+    gain === 0
+      ? `  no difference, ${wanted} pairs: a verdict for either in ${share(one + other)} (aim at most 5%)`
+      : `  one step, ${wanted} pairs: found in ${share(one)} (aim at least 80%), wrong way round in ${share(other)}`,
+  )
 }

@@ -66,7 +66,6 @@ try {
   await shoot(page, '/', 'today')
   await shoot(page, '/forms', 'forms')
   await shoot(page, '/forms/hold-up-the-sky', 'form')
-  await shoot(page, '/forms/new', 'form-new')
   await shoot(page, '/routines', 'routines')
   await shoot(page, '/journal', 'journal', (view) =>
     view
@@ -76,6 +75,15 @@ try {
   )
   await shoot(page, '/journal/coverage', 'coverage')
   await shoot(page, '/series/demo-series', 'series')
+  await shoot(page, '/journal/growth', 'growth')
+  await shoot(page, '/journal/good', 'good', async (view) => {
+    await view.clock.resume()
+    await view.getByRole('combobox', { name: 'After' }).click()
+    await view.getByRole('option', { name: 'Practice in the evening' }).click()
+    await view.getByText('a larger gain than').waitFor()
+    await view.evaluate(() => window.scrollTo(0, 300))
+  })
+  await shoot(page, '/journal/review', 'review')
   await shoot(page, '/settings', 'settings')
   await shoot(page, '/breath', 'breath', async (view) => {
     await view.getByRole('button', { name: 'a simulated belt' }).click()
@@ -98,11 +106,6 @@ try {
     await view.getByRole('button', { name: 'Propose' }).click()
     await view.getByRole('button', { name: 'Another' }).waitFor()
     await view.evaluate(() => window.scrollTo(0, 0))
-  })
-  await shoot(page, '/routines/card/before-the-workshop-opens', 'card')
-  await shoot(page, '/remote', 'remote', async (view) => {
-    await view.keyboard.press('PageDown')
-    await view.getByRole('button', { name: 'Three claps' }).click()
   })
   await shoot(page, '/routines', 'follow-day', followTo('Before the workshop opens', 322))
   await shoot(page, '/routines', 'end', async (view) => {

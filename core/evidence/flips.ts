@@ -7,11 +7,13 @@ const DRAWS = 4000
 
 /** Sums of values that follow each other, `length` at a time; the last may be of fewer. */
 export function blockSums(values: readonly number[], length: number): number[] {
+  if (length === 1) return [...values]
   const sums: number[] = []
-  values.forEach((value, index) => {
-    const block = Math.floor(index / length)
-    sums[block] = (sums[block] ?? 0) + value
-  })
+  for (let from = 0; from < values.length; from += length) {
+    let sum = 0
+    for (let at = from; at < Math.min(from + length, values.length); at += 1) sum += values[at]!
+    sums.push(sum)
+  }
   return sums
 }
 
@@ -21,14 +23,20 @@ export function blockSums(values: readonly number[], length: number): number[] {
  * curve for many blocks errs, if at all, towards more: sums of turned signs have thinner tails.
  */
 export function flipChance(sums: readonly number[], seed = 1): number {
+  let [seen, reach, size, moving] = [0, 0, 0, 0]
+  for (const sum of sums) {
+    if (sum === 0) continue
+    seen += sum
+    reach += Math.abs(sum)
+    size += sum * sum
+    moving += 1
+  }
+  if (moving === 0) return 1
+  if (moving > DRAWN_BLOCKS) return twoSided(seen / Math.sqrt(size))
   const moved = sums.filter((sum) => sum !== 0)
-  if (moved.length === 0) return 1
-  const seen = Math.abs(moved.reduce((sum, each) => sum + each, 0))
   // What is equal but for the last bits of a sum is as far.
-  const far = seen - 1e-9 * moved.reduce((sum, each) => sum + Math.abs(each), 0)
-  if (moved.length <= COUNTED_BLOCKS) return countedChance(moved, far)
-  if (moved.length <= DRAWN_BLOCKS) return drawnChance(moved, far, seed)
-  return twoSided(seen / Math.sqrt(moved.reduce((sum, each) => sum + each * each, 0)))
+  const far = Math.abs(seen) - 1e-9 * reach
+  return moving <= COUNTED_BLOCKS ? countedChance(moved, far) : drawnChance(moved, far, seed)
 }
 
 function countedChance(sums: readonly number[], far: number): number {

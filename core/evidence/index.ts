@@ -1,11 +1,11 @@
 /** Evidence: whether practice does good, as far as the journal can honestly say. */
 export * from './observations'
-export { isMain, questionsOf, type About, type Question, type QuestionKind } from './questions'
-export { benefit, type Answer, type Began, type Verdict } from './benefit'
+export { isMain, type About } from './questions'
+export { benefit, type Answer } from './benefit'
 export { blockSums, flipChance, normalQuantile, twoSided } from './flips'
 export { blockLength, likeness, meanInterval } from './blocks'
 export { falseShares } from './many'
-export { changesNeeded, FALSE_CLAIMS, heldSpread, TELLING_GAIN, WANTED_POWER } from './power'
+export { changesNeeded, FALSE_CLAIMS, TELLING_GAIN, WANTED_POWER } from './power'
 export {
   changeSpread,
   pairsWanted,

@@ -1,4 +1,4 @@
-import { Temporal } from 'temporal-polyfill'
+import { wallHour } from '../basics'
 import { FEELING_SCALES, type Felt, type SessionRecord } from '../journal'
 
 /** What is asked about: the scales, and the worst pain that was said. */
@@ -48,7 +48,7 @@ const outcomesOf = (felt: Felt): Record<Outcome, number | null> => ({
 export function observationsOf(sessions: readonly Observed[]): Observation[] {
   return sessions
     .map((session): Observation => {
-      const { hour } = Temporal.Instant.from(session.startedAt).toZonedDateTimeISO(session.timeZone)
+      const hour = wallHour(session.startedAt, session.timeZone)
       const { practisedSeconds: seconds } = session
       const done = session.done.filter(({ outcome }) => outcome !== 'skipped')
       return {

@@ -85,18 +85,20 @@ export function questionsOf(sessions: readonly Observation[]): Question[] {
     ...routines.map((routineId): About => ({ kind: 'routine', routineId })),
     ...forms.map((formId): About => ({ kind: 'form', formId })),
   ]
+  const isIn = abouts.map((about) => Uint8Array.from(sessions, (session) => Number(isAbout(about, session))))
   return OUTCOMES.flatMap((outcome) => {
-    const pairs = sessions.filter((session) => isPair(session, outcome))
-    if (pairs.length === 0) return []
+    const isSaid = Uint8Array.from(sessions, (session) => Number(isPair(session, outcome)))
+    const pairs = isSaid.reduce((sum, is) => sum + is, 0)
+    if (pairs === 0) return []
     const all = { kind: 'all' } as const
     return [
       { outcome, about: all, kind: 'change' as const },
-      ...abouts.flatMap((about): Question[] => {
-        const count = pairs.filter((session) => isAbout(about, session)).length
+      ...abouts.flatMap((about, at): Question[] => {
+        const count = isIn[at]!.reduce((sum, is, place) => sum + (is & isSaid[place]!), 0)
         // With all of one kind, the question is the one about all.
-        if (count < LEAST_PAIRS || count === pairs.length) return []
+        if (count < LEAST_PAIRS || count === pairs) return []
         const change = { outcome, about, kind: 'change' as const }
-        return pairs.length - count < LEAST_PAIRS ? [change] : [change, { outcome, about, kind: 'against' }]
+        return pairs - count < LEAST_PAIRS ? [change] : [change, { outcome, about, kind: 'against' }]
       }),
       { outcome, about: all, kind: 'week' as const },
     ]

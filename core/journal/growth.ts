@@ -1,5 +1,6 @@
 import type { BreathMeasure } from '../breath'
-import { COUNT_UNITS, LEARNING_STAGES, type LearningStage, type StageEntry } from '../forms'
+import { COUNT_UNITS, isStillCounting, LEARNING_STAGES, type LearningStage, type StageEntry } from '../forms'
+import type { DoneStep } from '../runner'
 import { practiceDay } from './practiceDay'
 import type { SessionRecord } from './types'
 
@@ -42,8 +43,9 @@ export function growth(
     for (const step of session.done) {
       if (step.outcome === 'skipped') continue
       const most = Math.max(0, ...step.counts.map(({ count }) => count))
-      if (most > 0)
-        see(COUNT_UNITS[step.counting] === 'seconds' ? 'hold' : 'count', step.formId, day, most, session.words)
+      const held = heldSeconds(step)
+      if (held !== null) see('hold', step.formId, day, held, session.words)
+      else if (most > 0 && COUNT_UNITS[step.counting] !== 'seconds') see('count', step.formId, day, most, session.words)
       if (step.weightKg !== undefined) see('weight', step.formId, day, step.weightKg, session.words)
       if (step.breath) {
         breathSeconds += step.breath.inSeconds + step.breath.outSeconds
@@ -66,6 +68,14 @@ export function growth(
     }))
     .filter(({ kind, points }) => points.length >= (kind === 'stage' ? 2 : LEAST_DAYS))
     .sort((one, other) => other.points.length - one.points.length)
+}
+
+/** How long the body was still on a side, settling left out; null where it moves, or where how long its breaths were is not known. */
+function heldSeconds({ counting, part, counts, breath }: DoneStep): number | null {
+  if (part === 'settle' || !isStillCounting(counting, part)) return null
+  const most = Math.max(0, ...counts.map(({ count }) => count))
+  const unit = COUNT_UNITS[counting] === 'seconds' ? 1 : breath ? breath.inSeconds + breath.outSeconds : 0
+  return most * unit > 0 ? most * unit : null
 }
 
 const stagePlace = (stage: LearningStage) => LEARNING_STAGES.indexOf(stage) + 1

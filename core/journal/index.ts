@@ -25,10 +25,11 @@ export {
   type Correction,
   type JournalChange,
 } from './correct'
-export { restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
+export { isStoredSession, restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
+export { filterChoices, filterSessions, type JournalFilter } from './filter'
 export { findSessions } from './find'
 export { ownSensations } from './ownSensations'
 export { formHistory, longestStillSeconds } from './formHistory'
-export { review, type Noticed, type Review, type Span } from './review'
+export { review, type Noticed, type Span } from './review'
 export { growth, hasChanged, type Growth, type GrowthKind } from './growth'
 export { ACTIVITY_GUIDELINE, activityOfWeek, coverage, type Coverage, type Neglected } from './coverage'

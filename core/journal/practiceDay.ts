@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
+import { dayNumber, dayOfNumber, wallDay } from '../basics'
 import type { SessionRecord } from './types'
 
 /**
@@ -6,9 +7,7 @@ import type { SessionRecord } from './types'
  * less than `dayEndsAtHour`. Read off the wall clock, so that a day of 23 or 25 hours needs no special case.
  */
 export function practiceDay(instant: string, timeZone: string, dayEndsAtHour: number): string {
-  const local = Temporal.Instant.from(instant).toZonedDateTimeISO(timeZone)
-  const date = local.toPlainDate()
-  return (local.hour < dayEndsAtHour ? date.subtract({ days: 1 }) : date).toString()
+  return wallDay(instant, timeZone, dayEndsAtHour)
 }
 
 /** HH:MM, by the clock where it was, at which sessions mostly begin: the one in the middle of the last sixty; six in the evening without any. */
@@ -24,12 +23,13 @@ export function usualTime(sessions: readonly Pick<SessionRecord, 'startedAt' | '
 
 /** The day `days` later (or earlier). */
 export function addDays(day: string, days: number): string {
-  return Temporal.PlainDate.from(day).add({ days }).toString()
+  return dayOfNumber(dayNumber(day) + days)
 }
 
 /** Weekday from 1 (Monday) to 7 (Sunday). */
 export function weekday(day: string): number {
-  return Temporal.PlainDate.from(day).dayOfWeek
+  // 1 January 1970 was a Thursday.
+  return ((((dayNumber(day) + 3) % 7) + 7) % 7) + 1
 }
 
 /** The first day of the week that holds a day, for weeks that begin on Monday. */
@@ -39,7 +39,7 @@ export function weekStart(day: string): string {
 
 /** Whole days from one day to another. */
 export function daysBetween(from: string, to: string): number {
-  return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days
+  return dayNumber(to) - dayNumber(from)
 }
 
 /** The instant at which a practice day begins in a time zone, in milliseconds since 1970. */

@@ -3,6 +3,8 @@ import {
   daySchema,
   idOrNull,
   idSchema,
+  isTimeZone,
+  TEXT_LIMITS,
   instantSchema,
   nameSchema,
   numberBetween,
@@ -172,6 +174,38 @@ export const storedSessionSchema = yup
     practisedSeconds: seconds(),
   })
   .test('has-all-parts', '${path} is not whole', hasAllParts) as unknown as yup.Schema<SessionRecord>
+
+const zones = new Map<string, boolean>()
+const isKnownZone = (name: string) => {
+  const known = zones.get(name) ?? isTimeZone(name)
+  zones.set(name, known)
+  return known
+}
+const INSTANT = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d:[0-5]\d(\.\d{1,3})?Z$/
+const isInstant = (value: string) => {
+  const ms = INSTANT.test(value) ? Date.parse(value) : Number.NaN
+  // 30 February is taken for another day by some and for none by others.
+  return !Number.isNaN(ms) && new Date(ms).toISOString().startsWith(value.slice(0, 10))
+}
+const ID = /^[a-zA-Z0-9_-]{1,64}$/
+
+/** The same as `storedSessionSchema` says, but of ten thousand sessions in a moment; what it does not let through, the schema explains. */
+export function isStoredSession(value: unknown): value is SessionRecord {
+  return (
+    isFields(value) &&
+    areTexts(value, 'id', 'title', 'startedAt', 'endedAt', 'timeZone') &&
+    areNumbers(value, 'practisedSeconds') &&
+    ID.test(value.id as string) &&
+    isName(value.title as string) &&
+    isInstant(value.startedAt as string) &&
+    isInstant(value.endedAt as string) &&
+    isKnownZone(value.timeZone as string) &&
+    (value.practisedSeconds as number) >= 0 &&
+    (value.practisedSeconds as number) <= MOST_SESSION_SECONDS &&
+    hasAllParts(value)
+  )
+}
+const isName = (title: string) => title.length > 0 && title.length <= TEXT_LIMITS.nameLength && title === title.trim()
 
 export const restPlanSchema = strictList(
   strictObject<RestPlanEntry>({

@@ -30,6 +30,7 @@ import {
   tick,
   type PlainCommand,
   type RunnerState,
+  type SessionOutcome,
   type SessionPlan,
 } from '#core/runner'
 import { FIRST_SETTINGS, type PersonData, type Settings } from '#core/formats'
@@ -113,6 +114,7 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
   })
   const visits = visitsOf(scenario, today, chanceFrom(scenario.seed + 2))
   const sessions: SessionRecord[] = []
+  const followed = follower(scenario, chance)
   const feelings = feelingsOf(scenario.truth, chanceFrom(scenario.seed + 1))
   for (const [number, { daysAgo, localTime, routineId, localDay }] of visits.entries()) {
     const named = routines.find(({ id }) => id === routineId)!
@@ -129,7 +131,7 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
       rules: settings.rules,
     }
     const { before, after } = feelings(daysAgo, Number(localTime.slice(0, 2)))
-    const record = recordOf(outcomeOf(practise(plan, startMs, number + 1, scenario, chance))!, {
+    const record = recordOf(followed(plan, startMs, number + 1), {
       id: `demo-${number + 1}`,
       routineId,
       title: routine.name,
@@ -205,7 +207,9 @@ function visitsOf(scenario: DemoScenario, today: string, chance: Chance): Visit[
   return visits
 }
 
-function paceInWeek({ settings }: DemoScenario, week: number): Pace {
+function paceInWeek({ settings }: DemoScenario, inWeek: number): Pace {
+  // One does not measure every day.
+  const week = Math.floor(inWeek / 2) * 2
   const grown = (breath: BreathSeconds): BreathSeconds => ({
     inSeconds: roundTenth(breath.inSeconds + settings.slowerPerWeekSeconds.inSeconds * week),
     outSeconds: roundTenth(breath.outSeconds + settings.slowerPerWeekSeconds.outSeconds * week),
@@ -240,6 +244,21 @@ const roundTenth = (seconds: number) => Math.round(seconds * 10) / 10
 
 function instantMs(day: string, localTime: string, timeZone: string): number {
   return Temporal.PlainDate.from(day).toZonedDateTime({ timeZone, plainTime: localTime }).epochMilliseconds
+}
+
+/** Follows sessions from their starts. What is followed with no change of mind is the same as before, but for its time. */
+function follower(scenario: DemoScenario, chance: Chance) {
+  const asBefore = new Map<string, SessionOutcome>()
+  return (plan: SessionPlan, startMs: number, number: number): SessionOutcome => {
+    const isPlain = [scenario.oneMoreEvery, scenario.pauseEvery, scenario.cutShortEvery].every(
+      (every) => number % every > 0,
+    )
+    const key = JSON.stringify([plan.routine, plan.pace])
+    const known = isPlain ? asBefore.get(key) : undefined
+    const outcome = known ?? outcomeOf(practise(plan, 0, number, scenario, chance))!
+    if (isPlain) asBefore.set(key, outcome)
+    return { ...outcome, startedAtMs: startMs + outcome.startedAtMs, endedAtMs: startMs + outcome.endedAtMs }
+  }
 }
 
 /** Follow a whole session, with the small changes of mind that real ones have. */

@@ -1,21 +1,26 @@
-import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, expectNoAxeFindings, expectNoSidewaysScroll, letPass, MORNING, openAt } from './support'
+import { expect, test } from '@playwright/test'
+import {
+  assemble,
+  begin,
+  expectNoAxeFindings,
+  expectNoSidewaysScroll,
+  letPass,
+  MORNING,
+  openAt,
+  openDemo,
+} from './support'
 
 const LONG = 'The form with the long name that an old teacher gave it on a wet morning by the sluice'
 
 const SCREENS = [
   ['today, the journal and the settings', ['/', '/journal', '/journal/coverage', '/settings', '/breath', '/remote']],
+  [
+    'what the journal says',
+    ['/journal/growth', '/journal/good', '/journal/method', '/journal/trials', '/journal/review'],
+  ],
   ['forms', ['/forms', '/forms/draw-the-bow', '/forms/short-form-24', '/forms/new']],
   ['routines', ['/routines', '/routines/propose', '/routines/compare', '/routines/card/before-the-workshop-opens']],
 ] as const
-
-/** To the demo, which has something on every screen. */
-async function openDemo(page: Page) {
-  await openAt(page, '/settings')
-  await page.getByRole('button', { name: 'Look at the demo' }).click()
-  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
-  await expect(page).toHaveURL('/')
-}
 
 for (const [what, paths] of SCREENS) {
   test(`the screens for ${what} are free of findings, by day and by night`, async ({ page }) => {

@@ -14,6 +14,14 @@ export async function openAt(page: Page, path: string, time = MORNING) {
   await page.goto(path)
 }
 
+/** To the demo, which has something on every screen. */
+export async function openDemo(page: Page, time = MORNING) {
+  await openAt(page, '/settings', time)
+  await page.getByRole('button', { name: 'Look at the demo' }).click()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+  await expect(page).toHaveURL('/')
+}
+
 /** To one of the main screens, by its link above (or below, on a phone). */
 export async function goTo(page: Page, screen: string) {
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: screen, exact: true }).click()

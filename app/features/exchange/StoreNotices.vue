@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
-import { exportAll } from './download'
+import { exportAll } from './exportAll'
 
 /** What must be seen of the store: what is not kept, and what other tabs did. It stays until it is settled or put away. */
 const person = usePersonStore()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
 import type { Unreadable } from '~/shared/store/storedPerson'
-import { download } from './download'
+import { download } from '~/shared/ui/download'
 
 /** Stored things that could not be read: each can be looked at, given out as it is, mended, or removed. */
 const person = usePersonStore()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { extent } from 'd3-array'
+import { extent, mean } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { curveMonotoneX, line } from 'd3-shape'
 import { daysBetween, type Growth } from '#core/journal'
@@ -10,7 +10,9 @@ const props = defineProps<{ growth: Growth; name: string; value: (value: number)
 
 const WIDTH = 640
 const HEIGHT = 210
-const EDGE = { left: 70, right: 20, top: 16, bottom: 34 }
+const EDGE = { left: 14, right: 20, top: 26, bottom: 34 }
+/** Where there are many days, the stream is the mean of so many on either side. */
+const NEIGHBOURS = 7
 const points = computed(() => props.growth.points)
 const x = computed(() =>
   scaleLinear()
@@ -37,7 +39,13 @@ const path = computed(
     line<{ x: number; y: number }>(
       (place) => place.x,
       (place) => place.y,
-    ).curve(curveMonotoneX)(places.value) ?? '',
+    ).curve(curveMonotoneX)(hasStones.value ? places.value : flowing.value) ?? '',
+)
+const flowing = computed(() =>
+  places.value.map((place, index) => ({
+    x: place.x,
+    y: mean(places.value.slice(Math.max(0, index - NEIGHBOURS), index + NEIGHBOURS + 1), ({ y: each }) => each)!,
+  })),
 )
 const ticks = computed(() => y.value.ticks(4).map((value) => ({ value, y: y.value(value) })))
 
@@ -62,7 +70,6 @@ function nearest(event: MouseEvent) {
   chosen.value = far.indexOf(Math.min(...far))
 }
 const MOST_STONES = 90
-/** Where there are many, the line says it. */
 const hasStones = computed(() => places.value.length <= MOST_STONES)
 </script>
 
@@ -82,12 +89,18 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
       <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" aria-hidden="true" @click="nearest">
         <g v-for="tick in ticks" :key="tick.value">
           <line class="tick" :x1="EDGE.left" :x2="WIDTH - EDGE.right" :y1="tick.y" :y2="tick.y" />
-          <text class="amount" :x="EDGE.left - 8" :y="tick.y + 5">{{ value(tick.value) }}</text>
+          <text :x="EDGE.left" :y="tick.y - 5">{{ value(tick.value) }}</text>
         </g>
         <path class="stream" :d="path" />
-        <template v-if="hasStones">
-          <ellipse v-for="place in places" :key="place.day" class="stone" :cx="place.x" :cy="place.y" rx="5" ry="4" />
-        </template>
+        <ellipse
+          v-for="place in places"
+          :key="place.day"
+          :class="hasStones ? 'stone' : 'grain'"
+          :cx="place.x"
+          :cy="place.y"
+          :rx="hasStones ? 5 : 2"
+          :ry="hasStones ? 4 : 2"
+        />
         <ellipse class="chosen" :cx="at.x" :cy="at.y" rx="9" ry="7" />
         <text :x="EDGE.left" :y="HEIGHT - 8">{{ shortDayPhrase(points[0]!.day) }}</text>
         <text class="last" :x="WIDTH - EDGE.right" :y="HEIGHT - 8">{{ shortDayPhrase(points.at(-1)!.day) }}</text>
@@ -146,6 +159,10 @@ svg {
 .stone {
   fill: var(--pb-stone);
 }
+.grain {
+  fill: var(--pb-stone);
+  opacity: 0.7;
+}
 .chosen {
   fill: var(--pb-clay);
 }
@@ -153,7 +170,6 @@ text {
   fill: var(--pb-soft);
   font-size: 14px;
 }
-.amount,
 .last {
   text-anchor: end;
 }

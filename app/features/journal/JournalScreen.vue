@@ -2,6 +2,8 @@
 import {
   addDays,
   backToRecorded,
+  daysBetween,
+  filterSessions,
   findSessions,
   joined,
   journalTotals,
@@ -12,6 +14,7 @@ import {
   weekReports,
   weeksOfStones,
   type JournalChange,
+  type JournalFilter,
   type SessionRecord,
 } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
@@ -22,6 +25,8 @@ import { aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/ste
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import JournalEntry from './JournalEntry.vue'
+import JournalFilters from './JournalFilters.vue'
+import JournalFiles from './JournalFiles.vue'
 import JournalPlaces from './JournalPlaces.vue'
 import SessionCorrection from './SessionCorrection.vue'
 import SessionSplit from './SessionSplit.vue'
@@ -50,9 +55,11 @@ const day = ref(
 const dayStone = computed(() => weeks.value.flat().find((stone) => stone.day === day.value))
 /** Words that are looked for in the sessions. */
 const search = ref('')
+const filter = ref<JournalFilter>({})
+const isNarrowed = computed(() => search.value.trim() !== '' || Object.keys(filter.value).length > 0)
 const ofDay = computed(() =>
   day.value === null
-    ? findSessions(person.sessions, search.value, SENSATION_WORDS)
+    ? filterSessions(findSessions(person.sessions, search.value, SENSATION_WORDS), filter.value)
     : person.sessions.filter(
         ({ startedAt, timeZone }) => practiceDay(startedAt, timeZone, rules.value.dayEndsAtHour) === day.value,
       ),
@@ -74,6 +81,13 @@ async function openDay(chosen: string) {
   dayHead.value?.scrollIntoView({ block: 'nearest' })
 }
 const dayHead = ref<HTMLElement | null>(null)
+/** A day by its date: the stones go to where it lies. */
+async function goToDay(chosen: string) {
+  if (chosen > person.today) return
+  weeksBack.value = Math.floor(daysBetween(chosen, person.today) / 7 / WEEKS_SHOWN) * WEEKS_SHOWN
+  await openDay(chosen)
+  await toSessions()
+}
 
 const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour, person.today.slice(0, 4))
 /** What was changed last: it can be taken back until another change takes its place here. */
@@ -131,7 +145,7 @@ function join(session: SessionRecord, before: SessionRecord) {
 }
 /** The session just before one, where the two can be joined. */
 function beforeOf(session: SessionRecord, index: number): SessionRecord | undefined {
-  const before = search.value.trim() ? undefined : ofDay.value[index + 1]
+  const before = isNarrowed.value ? undefined : ofDay.value[index + 1]
   return before && open.value === session.id && joined(before, session) ? before : undefined
 }
 function asRecorded(session: SessionRecord) {
@@ -168,10 +182,11 @@ function asRecorded(session: SessionRecord) {
               placeholder="Words, a form, a name"
             />
           </IconField>
-          <span v-if="search.trim()" role="status" class="small soft"
+          <span v-if="isNarrowed" role="status" class="small soft"
             >{{ plural(ofDay.length, 'session') }}, {{ minutesPhrase(foundSeconds) }}</span
           >
         </div>
+        <JournalFilters v-if="day === null && person.sessions.length > 0" v-model="filter" @day="goToDay" />
         <div v-if="day" ref="dayHead" class="row day" role="status">
           <strong>{{ dayStone ? stonePhrase(dayStone) : weekdayPhrase(day) }}</strong>
           <Button
@@ -244,6 +259,13 @@ function asRecorded(session: SessionRecord) {
         </dl>
       </section>
     </div>
+
+    <JournalFiles
+      v-if="!day"
+      @take="
+        (sessions) => change(`${plural(sessions.length, 'session')} came in from a table.`, { go: [], come: sessions })
+      "
+    />
 
     <SessionCorrection v-model:session="correcting" :is-new="isNew" :on-day="onDay" @keep="keep" />
     <SessionSplit v-model:session="splitting" @keep="split" />

@@ -41,7 +41,7 @@ const print = () => window.print()
     </div>
     <div role="status">
       <p v-if="looked.sessions === 0">No practice is noted in this time.</p>
-      <p v-else class="facts">
+      <p v-else class="sums">
         {{ plural(looked.sessions, 'session') }} on {{ plural(looked.days, 'day') }},
         {{ minutesPhrase(looked.seconds) }} in all; the longest {{ durationPhrase(looked.longestSeconds) }}.
       </p>
@@ -92,7 +92,7 @@ const print = () => window.print()
 .tools {
   align-items: end;
 }
-.facts {
+.sums {
   font-size: 1.15rem;
 }
 .noticed {

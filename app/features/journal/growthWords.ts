@@ -9,9 +9,9 @@ const tenths = new Intl.NumberFormat('en', { maximumFractionDigits: 1 })
 export function growthName(kind: GrowthKind, form: string): string {
   switch (kind) {
     case 'hold':
-      return `${form}: longest hold on a side`
+      return `${form}: longest hold`
     case 'count':
-      return `${form}: most on a side`
+      return `${form}: most at a time`
     case 'weight':
       return `${form}: weight`
     case 'stage':

@@ -90,7 +90,8 @@ export const usePersonStore = defineStore('person', () => {
     return { forms: forms.value, ways: ways.value, pace, rules }
   })
   const sessions = computed(() =>
-    [...person.value.sessions].sort((one, other) => other.startedAt.localeCompare(one.startedAt)),
+    // Instants are written alike: their letters are in the order of time.
+    [...person.value.sessions].sort((one, other) => (one.startedAt < other.startedAt ? 1 : -1)),
   )
   const today = computed(() =>
     practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.value.dayEndsAtHour),

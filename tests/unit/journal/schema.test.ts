@@ -1,6 +1,7 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { isTimeZone, validate } from '#core/basics'
-import { elsewhereRecord, restPlanSchema, sessionSchema, storedSessionSchema } from '#core/journal'
+import { elsewhereRecord, isStoredSession, restPlanSchema, sessionSchema, storedSessionSchema } from '#core/journal'
 
 const session = {
   ...elsewhereRecord({
@@ -81,6 +82,21 @@ describe('a session', () => {
     expect(validate(storedSessionSchema, { ...session, practisedSeconds: 'long' })).toMatchObject({ ok: false })
     expect(validate(storedSessionSchema, { ...session, timeZone: 'Nowhere' })).toMatchObject({ ok: false })
     expect(validate(storedSessionSchema, { ...session, done: undefined })).toMatchObject({ ok: false })
+    expect(isStoredSession(session)).toBe(true)
+    const odd = fc.oneof(
+      fc.constantFrom(undefined, null, '', ' x', 'x', -1, 1e9, Number.NaN, [], {}, 'Nowhere', 'UTC', 'x'.repeat(121)),
+      fc.constantFrom('2026-02-30T10:00:00.000Z', '2026-02-28T24:00:00Z', '2026-02-28T23:59:59Z', '2026-02-28'),
+      fc.string(),
+      fc.double(),
+    )
+    const names = fc.constantFrom(...(Object.keys(session) as (keyof typeof session)[]))
+    fc.assert(
+      fc.property(names, odd, (field, value) => {
+        const spoilt = { ...session, [field]: value }
+        expect(isStoredSession(spoilt)).toBe(validate(storedSessionSchema, spoilt).ok)
+      }),
+      { numRuns: 1500 },
+    )
     // Whatever a screen reads is there, so that one bad session stops no screen.
     const fields = Object.keys(session).filter((field) => field !== 'routineId')
     for (const field of fields) {

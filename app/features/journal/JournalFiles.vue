@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import type { Fault } from '#core/basics'
+import type { SessionRecord } from '#core/journal'
+import { deviceTimeZone } from '~/shared/sound/clock'
+import { usePersonStore } from '~/shared/store/person'
+import { download } from '~/shared/ui/download'
+import { plural } from '~/shared/words/numbers'
+import { dayPhrase, durationPhrase, timeOfDayPhrase } from '~/shared/words/time'
+import { feltPhrase } from './journalWords'
+import { sensationPhrase } from '~/shared/words/practice'
+
+/** The journal out as tables, as a calendar and as a diary to read; and sessions in from tables. */
+const emit = defineEmits<{ take: [sessions: SessionRecord[]] }>()
+const person = usePersonStore()
+const faults = ref<Fault[]>([])
+const said = ref('')
+const reading = ref(false)
+/** The libraries for tables and calendars come when they are asked for. */
+const formats = () => import('#core/tables')
+
+async function give(kind: 'sessions.csv' | 'steps.csv' | 'calendar.ics' | 'diary.md') {
+  const { writeCalendar, writeDiary, writeSessionsCsv, writeStepsCsv } = await formats()
+  const { sessions, settings, today } = person
+  const name = `pebblebrook-${today}-${kind}`
+  if (kind === 'sessions.csv') return download(name, writeSessionsCsv(sessions), 'text/csv')
+  if (kind === 'steps.csv') return download(name, writeStepsCsv(sessions), 'text/csv')
+  if (kind === 'calendar.ics') return download(name, writeCalendar(sessions, durationPhrase), 'text/calendar')
+  const text = writeDiary(sessions, settings.dayEndsAtHour, {
+    day: dayPhrase,
+    time: ({ startedAt, timeZone }) => timeOfDayPhrase(startedAt, timeZone),
+    length: durationPhrase,
+    felt: (session) => [feltPhrase(session), session.sensations.map(sensationPhrase).join(', ')].filter(Boolean),
+  })
+  download(name, text, 'text/markdown')
+}
+
+const chooser = ref() as Ref<HTMLInputElement>
+const { open: choose, onChange } = useFileDialog({
+  input: chooser,
+  accept: '.csv,text/csv',
+  multiple: true,
+  reset: true,
+})
+onChange((files) => void take([...(files ?? [])]))
+const MOST_BYTES = 100_000_000
+async function take(files: File[]) {
+  if (files.length === 0) return
+  said.value = ''
+  faults.value = []
+  const tooLarge = files.find(({ size }) => size > MOST_BYTES)
+  if (tooLarge)
+    return void (faults.value = [{ path: tooLarge.name, message: `${tooLarge.name} is larger than any journal.` }])
+  reading.value = true
+  try {
+    const { readSessionsCsv } = await formats()
+    const texts = await Promise.all(files.map((file) => file.text()))
+    const read = readSessionsCsv(texts, { timeZone: deviceTimeZone(), newId: () => crypto.randomUUID() })
+    if (!read.ok) return void (faults.value = read.faults)
+    const known = new Set(person.sessions.map(({ id }) => id))
+    const fresh = read.sessions.filter(({ id }) => !known.has(id))
+    const there = read.sessions.length - fresh.length
+    said.value =
+      (fresh.length > 0 ? `${plural(fresh.length, 'session')} taken.` : 'Nothing new.') +
+      (there > 0
+        ? ` ${plural(there, 'session')} of the file ${there === 1 ? 'is' : 'are'} here already and ${there === 1 ? 'stays' : 'stay'} as ${there === 1 ? 'it is' : 'they are'}.`
+        : '')
+    if (fresh.length > 0) emit('take', fresh)
+  } finally {
+    reading.value = false
+  }
+}
+</script>
+
+<template>
+  <details class="files">
+    <summary>The journal as a file: out and in</summary>
+    <div class="stack">
+      <p class="small soft">
+        The tables open in any program for tables, and what is in both comes back whole. Everything else of yours goes
+        out and in under <NuxtLink to="/settings">Settings</NuxtLink>.
+      </p>
+      <div class="row">
+        <Button size="small" severity="secondary" label="Sessions (CSV)" @click="give('sessions.csv')" />
+        <Button size="small" severity="secondary" label="Their steps (CSV)" @click="give('steps.csv')" />
+        <Button size="small" severity="secondary" label="For a calendar (iCalendar)" @click="give('calendar.ics')" />
+        <Button size="small" severity="secondary" label="To read (Markdown)" @click="give('diary.md')" />
+        <Button
+          size="small"
+          severity="secondary"
+          icon="pi pi-upload"
+          label="Take sessions from CSV"
+          @click="choose()"
+        />
+        <input
+          ref="chooser"
+          type="file"
+          accept=".csv,text/csv"
+          multiple
+          class="visually-hidden"
+          aria-label="Tables of sessions to take"
+          tabindex="-1"
+        />
+      </div>
+      <p v-if="reading" role="status">Reading the tables…</p>
+      <p v-else-if="said" role="status">{{ said }}</p>
+      <div v-if="faults.length > 0" class="fault" role="alert">
+        <p>Nothing was taken, and nothing here was changed:</p>
+        <ul>
+          <li v-for="one in faults" :key="one.path + one.message">{{ one.message }}</li>
+        </ul>
+      </div>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+.files .stack {
+  margin-top: 0.6rem;
+}
+li {
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,104 @@
+/**
+ * Years of practice: how long the application takes to open, the journal to show, all statistics to be worked out in their worker, and a
+ * session to be added, with one year and with twenty. `YEARS=1,20` for other lengths.
+ */
+import { chromium, type Page } from '@playwright/test'
+import { benefit, observationsOf } from '#core/evidence'
+import { addDays, type SessionRecord } from '#core/journal'
+import { demoPerson } from '#data'
+import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
+import { SEED } from './support/seed'
+
+const YEARS = (process.env.YEARS ?? '1,5,20').split(',').map(Number)
+const SESSIONS_A_YEAR = 500
+const TODAY = '2026-11-27'
+const ZONE = 'Europe/Lisbon'
+const AIMS = { open: 1000, journal: 300, statistics: 200, adding: 16 }
+
+/** The demo's year again and again, each a year earlier, with as many sessions a year and twelve steps in each. */
+function years(count: number): SessionRecord[] {
+  const year = demoPerson(TODAY, ZONE).sessions
+  const all: SessionRecord[] = []
+  for (let back = 0; back < count; back += 1) {
+    for (let number = 0; number < SESSIONS_A_YEAR; number += 1) {
+      const session = year[(number * (SEED + 6)) % year.length]!
+      const day = addDays(TODAY, -Math.floor(back * 365 + (number * 365) / SESSIONS_A_YEAR) - 1)
+      const startMs = Date.parse(`${day}T${session.startedAt.slice(11)}`)
+      const lasts = Date.parse(session.endedAt) - Date.parse(session.startedAt)
+      const steps = Array.from({ length: 12 }, (_, at) => session.done[at % Math.max(1, session.done.length)]).flatMap(
+        (step, at) => (step ? [{ ...step, stepId: `s${at}` }] : []),
+      )
+      all.push({
+        ...session,
+        id: `y-${back}-${number}`,
+        startedAt: new Date(startMs).toISOString(),
+        endedAt: new Date(startMs + lasts).toISOString(),
+        done: steps,
+      })
+    }
+  }
+  return all
+}
+
+const fill = (page: Page, sessions: SessionRecord[]) =>
+  page.evaluate(async (all) => {
+    const database = await new Promise<IDBDatabase>((resolve, reject) => {
+      const request = indexedDB.open('pebblebrook')
+      request.onsuccess = () => resolve(request.result)
+      request.onerror = () => reject(request.error!)
+    })
+    const transaction = database.transaction('sessions', 'readwrite')
+    for (const session of all) transaction.objectStore('sessions').put(session)
+    await new Promise((resolve) => (transaction.oncomplete = resolve))
+    database.close()
+  }, sessions)
+
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+const TURNS = 5
+
+const { address, stop } = await startServer(4393)
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS })
+try {
+  for (const count of YEARS) {
+    const sessions = years(count)
+    const page = await (await browser.newContext({ timezoneId: ZONE })).newPage()
+    await page.clock.setFixedTime(new Date(`${TODAY}T09:00:00Z`))
+    await page.goto(address)
+    await page.getByText('No stone laid yet.').waitFor()
+    for (let at = 0; at < sessions.length; at += 500) await fill(page, sessions.slice(at, at + 500))
+    const times = { open: [] as number[], journal: [] as number[], good: [] as number[] }
+    for (let turn = 0; turn < TURNS; turn += 1) {
+      let from = performance.now()
+      await page.goto(address)
+      await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+      times.open.push(performance.now() - from)
+      await page
+        .getByText(/days? in a row/)
+        .first()
+        .waitFor()
+      from = performance.now()
+      await page.getByRole('link', { name: 'Journal' }).click()
+      await page.getByRole('region', { name: 'Sessions' }).getByRole('listitem').first().waitFor()
+      times.journal.push(performance.now() - from)
+      from = performance.now()
+      await page.getByRole('link', { name: 'Does it do me good?' }).click()
+      await page.getByText(/questions were put to/).waitFor()
+      times.good.push(performance.now() - from)
+    }
+    const observed = observationsOf(sessions)
+    const statistics = Array.from({ length: TURNS }, () => {
+      const from = performance.now()
+      benefit(observed)
+      return performance.now() - from
+    })
+    console.log(
+      `years: ${count}, ${sessions.length} sessions, ${sessions.reduce((sum, { done }) => sum + done.length, 0)} steps: ` +
+        `open ${median(times.open).toFixed(0)} ms (aim: under ${AIMS.open}), journal ${median(times.journal).toFixed(0)} ms (aim: under ${AIMS.journal}), ` +
+        `all statistics ${median(statistics).toFixed(0)} ms (aim: under ${AIMS.statistics}), page with their answers ${median(times.good).toFixed(0)} ms`,
+    )
+    await page.context().close()
+  }
+} finally {
+  await browser.close()
+  stop()
+}
