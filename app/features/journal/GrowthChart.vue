@@ -11,13 +11,15 @@ const props = defineProps<{ growth: Growth; name: string; value: (value: number)
 const WIDTH = 640
 const HEIGHT = 210
 const EDGE = { left: 14, right: 20, top: 26, bottom: 34 }
+/** The amounts stand before the first stone. */
+const AMOUNTS = 76
 /** Where there are many days, the stream is the mean of so many on either side. */
 const NEIGHBOURS = 7
 const points = computed(() => props.growth.points)
 const x = computed(() =>
   scaleLinear()
     .domain([0, Math.max(1, daysBetween(points.value[0]!.day, points.value.at(-1)!.day))])
-    .range([EDGE.left, WIDTH - EDGE.right]),
+    .range([EDGE.left + AMOUNTS, WIDTH - EDGE.right]),
 )
 const y = computed(() => {
   const [least, most] = extent(points.value, ({ value }) => value) as [number, number]
@@ -102,7 +104,7 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
           :ry="hasStones ? 4 : 2"
         />
         <ellipse class="chosen" :cx="at.x" :cy="at.y" rx="9" ry="7" />
-        <text :x="EDGE.left" :y="HEIGHT - 8">{{ shortDayPhrase(points[0]!.day) }}</text>
+        <text :x="EDGE.left + AMOUNTS" :y="HEIGHT - 8">{{ shortDayPhrase(points[0]!.day) }}</text>
         <text class="last" :x="WIDTH - EDGE.right" :y="HEIGHT - 8">{{ shortDayPhrase(points.at(-1)!.day) }}</text>
       </svg>
     </div>
