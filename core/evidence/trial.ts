@@ -122,6 +122,8 @@ export function trialVerdict(days: readonly TrialDay[]): TrialVerdict {
 }
 
 const SIMULATED = 400
+/** So many days of a trial are missed, and count as no change: who plans for none finds less than was promised. Our choice. */
+const MISSED_SHARE = 0.1
 /** From so many pairs on the normal curve stands in for turning all signs: of many played trials nobody sees the difference. */
 const NORMAL_FROM_PAIRS = 12
 
@@ -131,7 +133,7 @@ export function trialPower(pairs: number, gain: number, spread: number, chance: 
   let found = 0
   for (let turn = 0; turn < SIMULATED; turn += 1) {
     const differences = Array.from({ length: pairs }, () => {
-      const said = (more: number) => Math.round(spread * normal() + more)
+      const said = (more: number) => (chance() < MISSED_SHARE ? 0 : Math.round(spread * normal() + more))
       return said(gain) - said(0)
     })
     const sum = differences.reduce((total, each) => total + each, 0)

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
-import { chanceFrom, normalFrom, type Chance } from '#core/basics'
+import { chanceFrom, type Chance } from '#core/basics'
 import {
   estimateFromTurns,
   findTurns,
@@ -11,16 +11,7 @@ import {
   type Pace,
 } from '#core/breath'
 import type { Form, LearningStage } from '#core/forms'
-import {
-  addDays,
-  elsewhereRecord,
-  FEELING_SCALES,
-  recordOf,
-  weekday,
-  type FeelingScale,
-  type Felt,
-  type SessionRecord,
-} from '#core/journal'
+import { addDays, elsewhereRecord, recordOf, weekday, type SessionRecord } from '#core/journal'
 import { seriesState } from '#core/plan'
 import { changeStep, inStage, stepsOf, type Routine, type Series } from '#core/routine'
 import {
@@ -34,6 +25,7 @@ import {
   type SessionPlan,
 } from '#core/runner'
 import { FIRST_SETTINGS, type PersonData, type Settings } from '#core/formats'
+import { feelingsOf, type DemoTruth } from './feelings'
 
 /** An invented person's practice, relative to a day that is given later. Times are local, `HH:MM`. */
 export interface DemoScenario {
@@ -72,20 +64,6 @@ export interface DemoScenario {
   forms: Form[]
   /** Followed whenever its next lesson is a routine that is practised anyway. */
   series: { begunDaysAgo: number; series: Series }[]
-}
-
-/** What practice does to this person: see truth.md. Steps of the scales, points of pain. */
-export interface DemoTruth {
-  lastingFromDayToDay: number
-  daySpreadSteps: number
-  momentSpreadSteps: number
-  unsaidShare: number
-  usual: Record<FeelingScale, number>
-  gainSteps: Record<FeelingScale, number>
-  /** What the evening adds. */
-  eveningGainSteps: Record<FeelingScale, number>
-  eveningFromHour: number
-  lowBack: { usual: number; spread: number; gainPoints: number; saidShare: number }
 }
 
 export interface DemoShelf {
@@ -296,44 +274,6 @@ function grown(routine: Routine, { growing }: DemoScenario, yearShare: number): 
     const from = growing.find((each) => each.formId === formId)
     return from ? changeStep(so, id, { count: Math.round(from.fromCount + (count - from.fromCount) * share) }) : so
   }, routine)
-}
-
-const within = (least: number, most: number, value: number) => Math.min(most, Math.max(least, Math.round(value)))
-
-/** How sessions felt, by the truth: a level that lasts from day to day, what the moment adds, and what practice does. Days come in order. */
-function feelingsOf(
-  truth: DemoTruth,
-  chance: Chance,
-): (daysAgo: number, hour: number) => { before: Felt; after: Felt } {
-  const normal = normalFrom(chance)
-  const levels = { energy: normal(), calm: normal(), ease: normal(), lowBack: normal() }
-  let levelsOn: number | null = null
-  return (daysAgo, hour) => {
-    const kept = truth.lastingFromDayToDay ** Math.max(1, (levelsOn ?? daysAgo) - daysAgo)
-    levelsOn = daysAgo
-    for (const what of ['energy', 'calm', 'ease', 'lowBack'] as const) {
-      levels[what] = kept * levels[what] + Math.sqrt(1 - kept ** 2) * normal()
-    }
-    const isEvening = hour >= truth.eveningFromHour || hour < 4
-    const said = (gains: number): Felt => {
-      const felt = Object.fromEntries(
-        FEELING_SCALES.map((scale) => {
-          const gain = gains * (truth.gainSteps[scale] + (isEvening ? truth.eveningGainSteps[scale] : 0))
-          const moment = truth.daySpreadSteps * levels[scale] + truth.momentSpreadSteps * normal()
-          return [scale, within(1, 5, truth.usual[scale] + moment + gain)]
-        }),
-      ) as Record<FeelingScale, number>
-      const { usual, spread, gainPoints } = truth.lowBack
-      const hurts = usual + spread * (0.8 * levels.lowBack + 0.5 * normal()) - gains * gainPoints
-      return { ...felt, pain: [{ place: 'lowBack', level: within(0, 10, hurts) }] }
-    }
-    const [before, after] = [said(0), said(1)]
-    if (chance() < truth.unsaidShare) return { before: { energy: null, calm: null, ease: null }, after }
-    if (chance() < truth.lowBack.saidShare) return { before, after }
-    const { pain: _before, ...beforeOnly } = before
-    const { pain: _after, ...afterOnly } = after
-    return { before: beforeOnly, after: afterOnly }
-  }
 }
 
 /** The lesson that a session is, of the first series whose next one is that routine. */
