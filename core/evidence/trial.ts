@@ -1,6 +1,6 @@
 import { mean, variance } from 'd3-array'
 import { chanceFrom, normalFrom, type Chance } from '../basics'
-import { addDays, practiceDay, weekday, type FeelingScale, type SessionRecord } from '../journal'
+import { addDays, dayOf, weekday, type FeelingScale, type SessionRecord } from '../journal'
 import { meanInterval } from './blocks'
 import { flipChance, normalQuantile, twoSided } from './flips'
 import { observationsOf, type Observation } from './observations'
@@ -46,7 +46,7 @@ type Tried = Parameters<typeof observationsOf>[0][number]
 export function trialDays(trial: Trial, sessions: readonly Tried[], today: string, dayEndsAtHour: number): TrialDay[] {
   const byDay = new Map<string, Tried[]>()
   for (const session of sessions) {
-    const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
+    const day = dayOf(session, dayEndsAtHour)
     byDay.set(day, [...(byDay.get(day) ?? []), session])
   }
   return trialPlan(trial).map(({ day, arm, pair }) => {

@@ -10,7 +10,7 @@ import {
   type StageEntry,
 } from '../forms'
 import type { DoneStep } from '../runner'
-import { addDays, daysBetween, practiceDay } from './practiceDay'
+import { addDays, daysBetween, dayOf } from './practiceDay'
 import type { SessionRecord } from './types'
 
 /** How much there was of something in the days that are looked at, and when it was last, ever. */
@@ -95,7 +95,7 @@ export function coverage(
   let sessionsBefore = 0
   let secondsBefore = 0
   const dated = sessions
-    .map((session) => ({ session, day: practiceDay(session.startedAt, session.timeZone, dayEndsAtHour) }))
+    .map((session) => ({ session, day: dayOf(session, dayEndsAtHour) }))
     .filter(({ day }) => day <= today)
     .sort((one, other) => (one.session.startedAt < other.session.startedAt ? -1 : 1))
 
@@ -214,7 +214,7 @@ export function activityOfWeek(
   const days = new Set<string>()
   let seconds = 0
   for (const session of sessions) {
-    const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
+    const day = dayOf(session, dayEndsAtHour)
     if (day < from || day > today) continue
     const moving =
       session.done.length === 0

@@ -1,5 +1,5 @@
 import { COUNT_UNITS, isStillCounting } from '../forms'
-import { practiceDay } from './practiceDay'
+import { dayOf } from './practiceDay'
 import type { SessionRecord } from './types'
 
 /** What the journal knows of one form. */
@@ -27,7 +27,7 @@ export function formHistory(
   for (const session of inOrder) {
     const steps = session.done.filter((step) => step.formId === formId && step.outcome !== 'skipped')
     if (steps.length === 0) continue
-    const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
+    const day = dayOf(session, dayEndsAtHour)
     history.sessions += 1
     if (history.days.at(-1) !== day) history.days.push(day)
     if (session.words) history.notes.unshift({ day, words: session.words })

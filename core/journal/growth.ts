@@ -1,7 +1,7 @@
 import type { BreathMeasure } from '../breath'
 import { COUNT_UNITS, isStillCounting, LEARNING_STAGES, type LearningStage, type StageEntry } from '../forms'
 import type { DoneStep } from '../runner'
-import { practiceDay } from './practiceDay'
+import { dayOf, practiceDay } from './practiceDay'
 import type { SessionRecord } from './types'
 
 /** What may grow: holds and counts of a form, its weight, how far it is learned; the breath in practice and at rest. */
@@ -38,7 +38,7 @@ export function growth(
     if (!there || value > there.value) known.byDay.set(day, { value, words: words || (there?.words ?? '') })
   }
   for (const session of sessions) {
-    const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
+    const day = dayOf(session, dayEndsAtHour)
     let [breathSeconds, breaths] = [0, 0]
     for (const step of session.done) {
       if (step.outcome === 'skipped') continue

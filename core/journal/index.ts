@@ -1,6 +1,6 @@
 /** The journal: what was done, on which practice day, in which row of days, and how it felt. */
 export * from './types'
-export { addDays, daysBetween, practiceDay, usualTime, weekday, weekStart } from './practiceDay'
+export { addDays, dayOf, daysBetween, practiceDay, usualTime, weekday, weekStart } from './practiceDay'
 export {
   rulesOn,
   steadiness,

@@ -1,7 +1,7 @@
 import { SAME_SHARE } from '../basics'
 import { coverage } from './coverage'
 import { growth } from './growth'
-import { addDays, daysBetween, practiceDay } from './practiceDay'
+import { addDays, daysBetween, dayOf } from './practiceDay'
 import { steadiness, type SteadinessRules } from './steadiness'
 import type { SessionRecord } from './types'
 
@@ -52,7 +52,7 @@ export function review(
 ): Review {
   const days = sessions.map((session) => ({
     session,
-    day: practiceDay(session.startedAt, session.timeZone, rules.dayEndsAtHour),
+    day: dayOf(session, rules.dayEndsAtHour),
   }))
   const length = daysBetween(span.from, span.to) + 1
   const last = span.to < today ? span.to : today

@@ -1,4 +1,4 @@
-import { addDays, dayStartMs, practiceDay, weekday, weekStart } from './practiceDay'
+import { addDays, dayStartMs, dayOf, weekday, weekStart } from './practiceDay'
 import type { RestPlan, RestPlanEntry, SessionRecord } from './types'
 
 /** What steadiness needs to know of a session. */
@@ -72,8 +72,9 @@ export function rulesOn(restPlan: RestPlan, day: string): RestPlanEntry | null {
 export function practiceDays(sessions: readonly SessionTime[], dayEndsAtHour: number): Map<string, PracticeDay> {
   const days = new Map<string, PracticeDay>()
   const inOrder = [...sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
-  for (const { startedAt, timeZone, practisedSeconds } of inOrder) {
-    const day = practiceDay(startedAt, timeZone, dayEndsAtHour)
+  for (const session of inOrder) {
+    const { timeZone, practisedSeconds } = session
+    const day = dayOf(session, dayEndsAtHour)
     const known = days.get(day)
     const seconds = (known?.seconds ?? 0) + practisedSeconds
     days.set(day, { seconds, sessions: (known?.sessions ?? 0) + 1, timeZone })

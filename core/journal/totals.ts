@@ -1,4 +1,4 @@
-import { practiceDay, weekStart } from './practiceDay'
+import { dayOf, weekStart } from './practiceDay'
 import type { SessionRecord } from './types'
 
 export interface JournalTotals {
@@ -24,7 +24,7 @@ export function journalTotals(
   let secondsThisWeek = 0
   let longestSessionSeconds = 0
   for (const session of sessions) {
-    const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
+    const day = dayOf(session, dayEndsAtHour)
     days.add(day)
     seconds += session.practisedSeconds
     longestSessionSeconds = Math.max(longestSessionSeconds, session.practisedSeconds)

@@ -1,4 +1,4 @@
-import { daysBetween, practiceDay, weekday, type SessionRecord } from '../journal'
+import { dayOf, daysBetween, weekday, type SessionRecord } from '../journal'
 import type { Routine } from '../routine'
 
 /** Why a routine stands where it does; the screen puts it into words. */
@@ -26,9 +26,11 @@ export function readyToday(
   dayEndsAtHour: number,
 ): ReadyRoutine[] {
   const daysOf = new Map<string, string[]>()
-  for (const { routineId, startedAt, timeZone } of sessions) {
-    if (!routineId) continue
-    daysOf.set(routineId, [...(daysOf.get(routineId) ?? []), practiceDay(startedAt, timeZone, dayEndsAtHour)])
+  for (const session of sessions) {
+    if (!session.routineId) continue
+    const days = daysOf.get(session.routineId) ?? []
+    days.push(dayOf(session, dayEndsAtHour))
+    daysOf.set(session.routineId, days)
   }
   const ranked = routines.map((routine) => {
     const ago = (daysOf.get(routine.id) ?? []).map((day) => daysBetween(day, today)).filter((days) => days >= 0)

@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod } from 'ical-generator'
-import { practiceDay, type SessionRecord } from '../journal'
+import { dayOf, type SessionRecord } from '../journal'
 
 /** Words as they stand in Markdown: nothing of them is taken for its signs, and no line begins anything. */
 export const plainMarkdown = (words: string): string =>
@@ -20,7 +20,7 @@ export interface DiaryWords {
 export function writeDiary(sessions: readonly SessionRecord[], dayEndsAtHour: number, words: DiaryWords): string {
   const days = new Map<string, SessionRecord[]>()
   for (const session of [...sessions].sort((one, other) => one.startedAt.localeCompare(other.startedAt))) {
-    const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
+    const day = dayOf(session, dayEndsAtHour)
     days.set(day, [...(days.get(day) ?? []), session])
   }
   const text = [...days].map(([day, there]) => {
