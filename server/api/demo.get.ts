@@ -1,7 +1,7 @@
 import { daySchema, isTimeZone } from '#core/basics'
 import { badRequest, noAnswer } from '~~/server/support/faults'
 import { NoAnswerError } from '~~/server/support/threadPool'
-import { toolPool } from '~~/server/support/toolPool'
+import { demoPool } from '~~/server/support/toolPool'
 
 /** The last demos that were made: most who come today want the same one. */
 const made = new Map<string, string>()
@@ -18,11 +18,11 @@ export default defineEventHandler(async (event) => {
   }
   const body = JSON.stringify({ date, zone })
   const known = made.get(body)
-  if (known === undefined && toolPool.isBusy()) throw noAnswer(event, 'busy')
+  if (known === undefined && demoPool.isBusy()) throw noAnswer(event, 'busy')
   setResponseHeader(event, 'content-type', 'application/json')
   if (known !== undefined) return known
   try {
-    const answer = await toolPool.ask({ name: 'demo', body }, () => event.node.res.destroyed)
+    const answer = await demoPool.ask({ name: 'demo', body }, () => event.node.res.destroyed)
     made.set(body, answer.body)
     for (const old of [...made.keys()].slice(0, -MOST_KEPT)) made.delete(old)
     return answer.body

@@ -3,7 +3,7 @@ import type { Places } from './places'
 
 /** So many questions may wait; whoever comes then is asked to come again. */
 const MOST_WAITING = 6
-/** Nothing that is asked may take longer; searches answer their best well before. */
+/** Nothing that is asked may take longer, unless its pool says so; searches answer their best well before. */
 const MOST_WORK_MS = 5000
 /** A thread that nobody asks anything for so long is ended, and its memory given back. */
 const IDLE_MS = 3000
@@ -38,6 +38,7 @@ export function createThreadPool<Question, Answer>(
   places: Places,
   mostThreads: number,
   makeThread: () => Worker | Promise<Worker>,
+  mostWorkMs = MOST_WORK_MS,
 ): ThreadPool<Question, Answer> {
   const waiting: Job<Question, Answer>[] = []
   const idle: Worker[] = []
@@ -94,7 +95,7 @@ export function createThreadPool<Question, Answer>(
   }
 
   function work(job: Job<Question, Answer>, thread: Worker) {
-    running.set(thread, { ...job, alarm: setTimeout(() => failed(thread), MOST_WORK_MS) })
+    running.set(thread, { ...job, alarm: setTimeout(() => failed(thread), mostWorkMs) })
     thread.postMessage(job.question)
   }
 

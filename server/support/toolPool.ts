@@ -21,3 +21,18 @@ export const toolPool = createThreadPool<ToolQuestion, ToolAnswer>(
       resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: MOST_YOUNG_MB },
     }),
 )
+
+/** A year is followed for the demo, which makes and throws away much; on a machine that is busy it may take a while, and it is asked for once. */
+const DEMO_YOUNG_MB = 16
+const DEMO_WORK_MS = 30_000
+/** The thread in which demos are made. */
+export const demoPool = createThreadPool<ToolQuestion, ToolAnswer>(
+  serverPlaces,
+  1,
+  () =>
+    new Worker(workerCode, {
+      eval: true,
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: DEMO_YOUNG_MB },
+    }),
+  DEMO_WORK_MS,
+)

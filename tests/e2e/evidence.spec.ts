@@ -156,7 +156,7 @@ test('a sensation in words of one’s own is kept, offered again, and narrows th
   await openAt(page, '/')
   await follow()
   await page.getByText('Say more').click()
-  const another = page.getByRole('textbox', { name: 'Something else that was felt, in my words' })
+  const another = page.getByRole('textbox', { name: 'Something else that was felt' })
   await another.fill('Like a tide')
   await another.press('Enter')
   await expect(page.getByRole('checkbox', { name: 'Like a tide' })).toBeChecked()

@@ -34,7 +34,7 @@ function add() {
       v-model="another"
       class="another"
       :maxlength="SENSATION_LIMITS.letters"
-      aria-label="Something else that was felt, in my words"
+      aria-label="Something else that was felt"
       placeholder="something else"
       @keydown.enter.prevent="add"
       @blur="add"
