@@ -121,6 +121,7 @@ export type ReadSessions = { ok: true; sessions: SessionRecord[] } | { ok: false
 type Row = Record<string, string>
 const MOST_FAULTS = 20
 const MOST_ROWS = 500_000
+const PROGRESS_ROWS = 100
 
 /**
  * Read tables of sessions and of their steps, in any order; which is which, their first rows say. Either all of it is good or the faults name row
@@ -129,7 +130,7 @@ const MOST_ROWS = 500_000
  */
 export function readSessionsCsv(
   texts: readonly string[],
-  about: { timeZone: string; newId: () => string },
+  about: { timeZone: string; newId: () => string; onProgress?: (share: number) => void },
 ): ReadSessions {
   const faults: Fault[] = []
   const fault = (path: string, message: string) =>
@@ -153,6 +154,7 @@ export function readSessionsCsv(
   const sessions: SessionRecord[] = []
   sessionRows.forEach((row, index) => {
     const name = `row ${index + 2}`
+    if (index % PROGRESS_ROWS === 0) about.onProgress?.(index / sessionRows.length)
     try {
       const record = sessionOf(row, steps.get(row.id ?? '') ?? [], about)
       const checked = validate(sessionSchema, record, name)

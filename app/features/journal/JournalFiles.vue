@@ -1,20 +1,29 @@
 <script setup lang="ts">
+import { proxy } from 'comlink'
 import type { Fault } from '#core/basics'
 import type { SessionRecord } from '#core/journal'
+import type { ReadSessions } from '#core/tables'
 import { deviceTimeZone } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { download } from '~/shared/ui/download'
 import { plural } from '~/shared/words/numbers'
 import { dayPhrase, durationPhrase, timeOfDayPhrase } from '~/shared/words/time'
 import { feltPhrase } from './journalWords'
+import { useJournalWorker } from './journalWorker'
 import { sensationPhrase } from '~/shared/words/practice'
 
 /** The journal out as tables, as a calendar and as a diary to read; and sessions in from tables. */
-const emit = defineEmits<{ take: [sessions: SessionRecord[]] }>()
+const props = defineProps<{ keep: (sessions: SessionRecord[]) => Promise<boolean> }>()
 const person = usePersonStore()
 const faults = ref<Fault[]>([])
 const said = ref('')
-const reading = ref(false)
+/** How far a table has been read, from 0 to 1; null while none is. */
+const progress = ref<number | null>(null)
+const { ask, cancel } = useJournalWorker()
+function callOff() {
+  cancel()
+  progress.value = null
+}
 /** The libraries for tables and calendars come when they are asked for. */
 const formats = () => import('#core/tables')
 
@@ -50,23 +59,27 @@ async function take(files: File[]) {
   const tooLarge = files.find(({ size }) => size > MOST_BYTES)
   if (tooLarge)
     return void (faults.value = [{ path: tooLarge.name, message: `${tooLarge.name} is larger than any journal.` }])
-  reading.value = true
+  progress.value = 0
   try {
-    const { readSessionsCsv } = await formats()
     const texts = await Promise.all(files.map((file) => file.text()))
-    const read = readSessionsCsv(texts, { timeZone: deviceTimeZone(), newId: () => crypto.randomUUID() })
+    const told = proxy((share: number) => void (progress.value = share))
+    const read = await ask((remote) => remote.tables(texts, deviceTimeZone(), told) as Promise<ReadSessions>)
+    if (!read) return
     if (!read.ok) return void (faults.value = read.faults)
     const known = new Set(person.sessions.map(({ id }) => id))
     const fresh = read.sessions.filter(({ id }) => !known.has(id))
     const there = read.sessions.length - fresh.length
+    // Said only once it is kept; what is not is told elsewhere.
+    if (fresh.length > 0 && !(await props.keep(fresh))) return
     said.value =
       (fresh.length > 0 ? `${plural(fresh.length, 'session')} taken.` : 'Nothing new.') +
       (there > 0
         ? ` ${plural(there, 'session')} of the file ${there === 1 ? 'is' : 'are'} here already and ${there === 1 ? 'stays' : 'stay'} as ${there === 1 ? 'it is' : 'they are'}.`
         : '')
-    if (fresh.length > 0) emit('take', fresh)
+  } catch (error) {
+    faults.value = [{ path: '', message: `The tables could not be read: ${(error as Error).message}` }]
   } finally {
-    reading.value = false
+    progress.value = null
   }
 }
 </script>
@@ -101,7 +114,10 @@ async function take(files: File[]) {
           tabindex="-1"
         />
       </div>
-      <p v-if="reading" role="status">Reading the tables…</p>
+      <div v-if="progress !== null" class="row" role="status">
+        <label>Reading the tables <progress :value="progress" max="1" /></label>
+        <Button label="Call it off" size="small" severity="secondary" @click="callOff" />
+      </div>
       <p v-else-if="said" role="status">{{ said }}</p>
       <div v-if="faults.length > 0" class="fault" role="alert">
         <p>Nothing was taken, and nothing here was changed:</p>

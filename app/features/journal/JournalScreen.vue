@@ -95,12 +95,15 @@ const last = shallowRef<{ words: string; undo: JournalChange; made: readonly Ses
 const takeBack = ref<{ $el: HTMLElement } | null>(null)
 async function change(words: string, next: JournalChange) {
   const undo = undoOf(next, person.sessions)
-  if (!(await person.changeSessions(next))) return
+  if (!(await person.changeSessions(next))) return false
   last.value = { words, undo, made: next.come }
   await nextTick()
   // The row that had the focus may be gone.
   takeBack.value?.$el.focus()
+  return true
 }
+const takeTables = (come: SessionRecord[]) =>
+  change(`${plural(come.length, 'session')} came in from a table.`, { go: [], come })
 async function undoLast() {
   if (!last.value) return
   // What another tab has changed since is not taken back with it.
@@ -260,12 +263,7 @@ function asRecorded(session: SessionRecord) {
       </section>
     </div>
 
-    <JournalFiles
-      v-if="!day"
-      @take="
-        (sessions) => change(`${plural(sessions.length, 'session')} came in from a table.`, { go: [], come: sessions })
-      "
-    />
+    <JournalFiles v-if="!day" :keep="takeTables" />
 
     <SessionCorrection v-model:session="correcting" :is-new="isNew" :on-day="onDay" @keep="keep" />
     <SessionSplit v-model:session="splitting" @keep="split" />
