@@ -2,6 +2,7 @@ import { copyFile, mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
+import { ALIAS, catalogueRead, catalogueReadInBundle } from './scripts/catalogueRead'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -14,7 +15,8 @@ async function bundledWorker(file: string): Promise<string> {
     minify: true,
     platform: 'node',
     format: 'cjs',
-    alias: { '#core': here('./core'), '#data': here('./data') },
+    alias: ALIAS,
+    plugins: [catalogueReadInBundle],
   })
   return `export default ${JSON.stringify(outputFiles[0]!.text)}`
 }
@@ -30,7 +32,7 @@ export default defineNuxtConfig({
     defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } },
   },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module', '@nuxt/eslint'],
-  alias: { '#core': here('./core'), '#data': here('./data') },
+  alias: ALIAS,
   // Own code is imported by name, so that every name has an address.
   components: { dirs: [] },
   imports: { scan: false },
@@ -58,7 +60,8 @@ export default defineNuxtConfig({
   // The types of pages look at the routes too, and must know what only the build makes.
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
-    worker: { format: 'es' },
+    plugins: [catalogueRead()],
+    worker: { format: 'es', plugins: () => [catalogueRead()] },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
   },
   primevue: {

@@ -30,7 +30,7 @@ export default defineConfig({
     trace: 'off',
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: process.env.PEBBLEBROOK_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.PEBBLEBROOK_CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--headless',
         '--no-sandbox',

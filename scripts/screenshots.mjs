@@ -1,10 +1,10 @@
 // npm run screenshots: one current picture of each main view, made from the demo, into docs/screenshots.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
-import { CHROMIUM, ensureBuild, ensureChromium, ensurePackages, freePort, ROOT } from './prepare.mjs'
+import { ensureBuild, ensureChromium, ensurePackages, freePort, ROOT } from './prepare.mjs'
 
 ensurePackages()
-ensureChromium()
+const executablePath = ensureChromium()
 ensureBuild()
 const { chromium } = await import('@playwright/test')
 const port = await freePort(4500)
@@ -18,7 +18,7 @@ for (let tries = 0; tries < 50 && !(await fetch(address).catch(() => null)); tri
   await new Promise((resolve) => setTimeout(resolve, 100))
 }
 const browser = await chromium.launch({
-  executablePath: CHROMIUM,
+  executablePath,
   args: ['--headless', '--no-sandbox', '--disable-gpu'],
 })
 

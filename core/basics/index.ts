@@ -1,5 +1,6 @@
 /** Basics: checking values against schemas, chance, statistics, tolerances and legibility; no word of the trade. */
 export * from './schema'
+export { isFields, quickCheckOf, tested } from './quick'
 export { MOST_FAULTS, shortFault, validate, type Checked, type Fault } from './validate'
 export { chanceFrom, normalFrom, type Chance } from './chance'
 export { deviation, median } from './statistics'

@@ -1,5 +1,6 @@
 import { ValidationError, type InferType, type Schema } from 'yup'
 import { sizeOf } from './limits'
+import { quickCheckOf } from './quick'
 
 /** One thing wrong: the path of the field and a sentence. */
 export interface Fault {
@@ -34,6 +35,7 @@ export function validate<S extends Schema>(
 ): Checked<InferType<S>> {
   const size = sizeOf(value, inside || root)
   if ('fault' in size) return { ok: false, faults: [shortFault(size.fault)] }
+  if (quickCheckOf(schema)?.(value)) return { ok: true, value: value as InferType<S> }
   const first = tried(schema, value, true)
   if ('value' in first) return { ok: true, value: first.value }
   const all = size.values <= MOST_VALUES_SEARCHED ? tried(schema, value, false) : first

@@ -1,6 +1,16 @@
-import { daySchema, idSchema, nameSchema, oneOf, strictList, strictObject, wholeBetween, yesOrNo } from '../basics'
+import {
+  daySchema,
+  idSchema,
+  nameSchema,
+  oneOf,
+  oneOfKinds,
+  strictList,
+  strictObject,
+  tested,
+  wholeBetween,
+  yesOrNo,
+} from '../basics'
 import { FEELING_SCALES, type FeelingScale } from '../journal'
-import * as yup from 'yup'
 
 /** One of the two that are compared. */
 export type TrialArm = 'one' | 'other'
@@ -30,17 +40,13 @@ export interface Trial {
 
 export const TRIAL_LIMITS = { leastPairs: 6, mostPairs: 60 }
 
-const comparesSchema = yup.lazy((value: unknown) => {
-  const kind = typeof value === 'object' && value !== null && 'kind' in value ? value.kind : undefined
-  if (kind === 'routines') {
-    return strictObject<TrialCompares & { kind: 'routines' }>({ kind: oneOf(['routines']), otherRoutineId: idSchema })
-  }
-  if (kind === 'form')
-    return strictObject<TrialCompares & { kind: 'form' }>({ kind: oneOf(['form']), formId: idSchema })
-  return strictObject<TrialCompares & { kind: 'times' }>({ kind: oneOf(['times']) })
-}) as unknown as yup.ISchema<TrialCompares>
+const comparesSchema = oneOfKinds<'kind', TrialCompares>('kind', {
+  routines: strictObject<TrialCompares & { kind: 'routines' }>({ kind: oneOf(['routines']), otherRoutineId: idSchema }),
+  form: strictObject<TrialCompares & { kind: 'form' }>({ kind: oneOf(['form']), formId: idSchema }),
+  times: strictObject<TrialCompares & { kind: 'times' }>({ kind: oneOf(['times']) }),
+})
 
-export const trialSchema = strictObject<Trial>({
+const fieldsOfTrial = strictObject<Trial>({
   id: idSchema,
   name: nameSchema,
   routineId: idSchema,
@@ -51,7 +57,8 @@ export const trialSchema = strictObject<Trial>({
   pairs: wholeBetween(TRIAL_LIMITS.leastPairs, TRIAL_LIMITS.mostPairs),
   seed: wholeBetween(0, 2 ** 31 - 1),
   open: yesOrNo(),
-}).test('some-days', function (trial) {
+})
+export const trialSchema = tested<Trial>(fieldsOfTrial, 'some-days', function (trial) {
   const days = Array.isArray(trial?.weekdays) ? trial.weekdays : []
   const path = this.path ? `${this.path}.weekdays` : 'weekdays'
   const isRight = days.length > 0 && new Set(days).size === days.length

@@ -1,4 +1,3 @@
-import * as yup from 'yup'
 import {
   idSchema,
   nameSchema,
@@ -11,13 +10,16 @@ import {
   optionalObject,
   optionalNumberBetween,
   optionalOneOf,
+  optionalWholeBetween,
   optionalYesOrNo,
   strictList,
   strictObject,
   strictObjectOrNull,
+  tested,
   textSchema,
   textUpTo,
   wholeBetween,
+  yesOrNoOrNull,
   type FieldsOf,
 } from '../basics'
 import { isPacedCounting } from './counts'
@@ -74,7 +76,7 @@ const moveSchema = strictObject<Move>({
   directionDegrees: numberOrNull(0, 359),
   phaseOfFive: oneOfOrNull(FIVE_PHASES),
   facingDegrees: optionalNumberBetween(0, 359),
-  times: wholeBetween(1, MOST_TIMES).optional() as unknown as yup.ISchema<number | undefined>,
+  times: optionalWholeBetween(1, MOST_TIMES),
 })
 
 type CountingOf<Kind extends CountingKind> = Extract<Counting, { by: Kind }>
@@ -88,21 +90,21 @@ const countingSchema = oneOfKinds<'by', Counting>('by', {
   open: countedBy('open'),
 })
 
-const countsSchema = strictObject<AllowedCounts>({
-  least: wholeBetween(1, 3600),
-  usual: wholeBetween(1, 3600),
-  most: wholeBetween(1, 3600),
-  step: wholeBetween(1, 600),
-}).test(
+const countsSchema = tested<AllowedCounts>(
+  strictObject<AllowedCounts>({
+    least: wholeBetween(1, 3600),
+    usual: wholeBetween(1, 3600),
+    most: wholeBetween(1, 3600),
+    step: wholeBetween(1, 600),
+  }),
   'in-order',
-  '${path}: least, usual and most must rise in this order',
   (counts) => !counts || (counts.least <= counts.usual && counts.usual <= counts.most),
+  '${path}: least, usual and most must rise in this order',
 )
 
 const effort = () => wholeBetween(0, 3)
 
-/** A form, strictly: every field there, no field more. */
-export const formSchema = strictObject<Form>({
+const fieldsOfForm = strictObject<Form>({
   id: idSchema,
   name: nameSchema,
   pinyin: textUpTo(120),
@@ -121,7 +123,7 @@ export const formSchema = strictObject<Form>({
   areas: strictList(oneOf(AREAS), AREAS.length),
   cautions: strictList(oneOf(FORM_CAUTIONS), FORM_CAUTIONS.length),
   level: optionalOneOf(FORM_LEVELS),
-  alike: nameSchema.optional() as unknown as yup.ISchema<string | undefined>,
+  alike: optionally(nameSchema),
   comesLast: optionalYesOrNo(),
   evenBreath: optionalYesOrNo(),
   sideNames: optionalOneOf(SIDE_LEGS),
@@ -139,40 +141,41 @@ export const formSchema = strictObject<Form>({
   equipment: strictList(nameSchema, 12),
   reminders: strictList(textSchema, 40),
 })
-  .test('breath-fits-counting', function (form) {
-    // Faults of shape are named by the fields themselves; a test of the whole must only survive them.
-    if (!form?.counting || !Array.isArray(form.moves)) return true
-    const paced = isPacedCounting(form.counting.by)
-    const phases = (form.moves as { phases?: unknown }[]).flatMap((move) =>
-      Array.isArray(move?.phases) ? (move.phases as { breath?: unknown }[]) : [],
-    )
-    const kinds = phases.map((phase) => phase?.breath)
-    const fits = paced ? kinds.some((kind) => kind === 'in' || kind === 'out') : kinds.every((kind) => kind === 'free')
-    return (
-      fits ||
-      this.createError({
-        path: this.path ? `${this.path}.moves` : 'moves',
-        message: paced
-          ? '${path} must have at least one in- or out-breath, as the form is counted by breath'
-          : '${path} must breathe freely in every phase, as the form is not counted by breath',
-      })
-    )
-  })
-  .test('alternate-needs-units', function (form) {
-    if (form?.sides !== 'alternate') return true
-    const by = form.counting?.by
-    return (
-      by === 'breathRepetitions' ||
-      by === 'beats' ||
-      this.createError({
-        path: this.path ? `${this.path}.sides` : 'sides',
-        message: '${path} can alternate only where repetitions or beats are counted',
-      })
-    )
-  })
 
-const chosenOf = (name: keyof Choices) =>
-  yup.string<Choices[keyof Choices]>().oneOf(CHOICES[name], `\${path} must be one of: ${CHOICES[name].join(', ')}`)
+const formThatBreathes = tested<Form>(fieldsOfForm, 'breath-fits-counting', function (form) {
+  // Faults of shape are named by the fields themselves; a test of the whole must only survive them.
+  if (!form?.counting || !Array.isArray(form.moves)) return true
+  const paced = isPacedCounting(form.counting.by)
+  const phases = (form.moves as { phases?: unknown }[]).flatMap((move) =>
+    Array.isArray(move?.phases) ? (move.phases as { breath?: unknown }[]) : [],
+  )
+  const kinds = phases.map((phase) => phase?.breath)
+  const fits = paced ? kinds.some((kind) => kind === 'in' || kind === 'out') : kinds.every((kind) => kind === 'free')
+  return (
+    fits ||
+    this.createError({
+      path: this.path ? `${this.path}.moves` : 'moves',
+      message: paced
+        ? '${path} must have at least one in- or out-breath, as the form is counted by breath'
+        : '${path} must breathe freely in every phase, as the form is not counted by breath',
+    })
+  )
+})
+/** A form, strictly: every field there, no field more. */
+export const formSchema = tested<Form>(formThatBreathes, 'alternate-needs-units', function (form) {
+  if (form?.sides !== 'alternate') return true
+  const by = form.counting?.by
+  return (
+    by === 'breathRepetitions' ||
+    by === 'beats' ||
+    this.createError({
+      path: this.path ? `${this.path}.sides` : 'sides',
+      message: '${path} can alternate only where repetitions or beats are counted',
+    })
+  )
+})
+
+const chosenOf = (name: keyof Choices) => optionalOneOf<Choices[keyof Choices]>(CHOICES[name])
 const eachChoice = <Schema>(schemaOf: (name: keyof Choices) => Schema) =>
   Object.fromEntries(CHOICE_NAMES.map((name) => [name, schemaOf(name)])) as { [Name in keyof Choices]: Schema }
 
@@ -193,7 +196,7 @@ export const waySchema = strictObject<Way>({
   formId: idSchema,
   name: nameSchema,
   choices: choicesSchema,
-  swapBreath: yup.boolean().nullable().defined('${path} is missing'),
+  swapBreath: yesOrNoOrNull(),
   version: oneOfOrNull(VERSION_KINDS),
   weightKg: optionalNumberBetween(WEIGHT_KG.least, WEIGHT_KG.most),
   learnedFrom: textUpTo(400),

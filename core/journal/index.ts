@@ -25,7 +25,7 @@ export {
   type Correction,
   type JournalChange,
 } from './correct'
-export { isStoredSession, restPlanSchema, sessionSchema, storedSessionSchema } from './schema'
+export { restPlanSchema, sessionSchema, storedSession } from './schema'
 export { filterChoices, filterSessions, type JournalFilter } from './filter'
 export { findSessions } from './find'
 export { ownSensations } from './ownSensations'

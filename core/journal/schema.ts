@@ -3,8 +3,8 @@ import {
   daySchema,
   idOrNull,
   idSchema,
-  isTimeZone,
-  TEXT_LIMITS,
+  isFields,
+  quickCheckOf,
   instantSchema,
   nameSchema,
   numberBetween,
@@ -17,11 +17,14 @@ import {
   strictObject,
   strictObjectOrNull,
   textSchema,
-  textUpTo,
+  tested,
   timeZoneSchema,
   wholeBetween,
   wholeOrNull,
+  wordsUpTo,
+  validate,
   yesOrNo,
+  type Checked,
 } from '../basics'
 import type { BreathSeconds } from '../breath'
 import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS, WEIGHT_KG } from '../forms'
@@ -78,20 +81,21 @@ const deviationSchema = strictObject<Deviation>({
 })
 
 const feeling = () => wholeOrNull(1, 5)
-const feltSchema = strictObject<Felt>({
-  energy: feeling(),
-  calm: feeling(),
-  ease: feeling(),
-  pain: optionally(
-    strictList(
-      strictObject<Pain>({ place: oneOf(PAIN_PLACES), level: wholeBetween(PAIN.least, PAIN.most) }),
-      PAIN_PLACES.length,
+const feltSchema = tested<Felt>(
+  strictObject<Felt>({
+    energy: feeling(),
+    calm: feeling(),
+    ease: feeling(),
+    pain: optionally(
+      strictList(
+        strictObject<Pain>({ place: oneOf(PAIN_PLACES), level: wholeBetween(PAIN.least, PAIN.most) }),
+        PAIN_PLACES.length,
+      ),
     ),
-  ),
-}).test(
+  }),
   'each-place-once',
+  (felt) => !Array.isArray(felt?.pain) || new Set(felt.pain.map((each) => each?.place)).size === felt.pain.length,
   '${path}.pain must name each place once',
-  (felt) => new Set(felt?.pain?.map(({ place }) => place)).size === (felt?.pain?.length ?? 0),
 )
 
 const recordedFields = {
@@ -116,29 +120,26 @@ const recordedFields = {
   before: feltSchema,
   after: feltSchema,
   exertion: optionally(wholeBetween(EXERTION.least, EXERTION.most)),
-  sensations: strictList(textUpTo(SENSATION_LIMITS.letters).required('${path} is missing'), SENSATION_LIMITS.most),
+  sensations: strictList(wordsUpTo(SENSATION_LIMITS.letters), SENSATION_LIMITS.most),
   words: textSchema,
 }
-const endsAfterStart = (session: Pick<SessionRecord, 'startedAt' | 'endedAt'> | undefined) =>
-  !session?.startedAt || !session.endedAt || Date.parse(session.endedAt) >= Date.parse(session.startedAt)
+const endsAfterStart = <T extends RecordedSession>(schema: yup.ObjectSchema<T>) =>
+  tested<T>(
+    schema,
+    'ends-after-start',
+    (session) =>
+      !session?.startedAt || !session.endedAt || Date.parse(session.endedAt) >= Date.parse(session.startedAt),
+    '${path} ends before it starts',
+  )
 
-export const sessionSchema = strictObject<SessionRecord>({
-  ...recordedFields,
-  recorded: optionally(
-    strictList(
-      strictObject<RecordedSession>(recordedFields).test(
-        'ends-after-start',
-        '${path} ends before it starts',
-        endsAfterStart,
-      ),
-      MOST_JOINED,
-    ),
-  ),
-}).test('ends-after-start', '${path} ends before it starts', endsAfterStart)
+export const sessionSchema = endsAfterStart(
+  strictObject<SessionRecord>({
+    ...recordedFields,
+    recorded: optionally(strictList(endsAfterStart(strictObject<RecordedSession>(recordedFields)), MOST_JOINED)),
+  }),
+)
 
 type Fields = Record<string, unknown>
-const isFields = (value: unknown): value is Fields =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 const areTexts = (of: Fields, ...names: string[]) => names.every((name) => typeof of[name] === 'string')
 const areNumbers = (of: Fields, ...names: string[]) => names.every((name) => Number.isFinite(of[name]))
 const areAll = (value: unknown, is: (item: Fields) => boolean) =>
@@ -148,7 +149,7 @@ const isStep = (step: Fields) =>
   areNumbers(step, 'seconds') &&
   areAll(step.counts, (count) => areTexts(count, 'side') && areNumbers(count, 'count'))
 
-/** Whether everything that a screen reads of a session is there, of its kind: by hand, as years of them are looked at on every start. */
+/** Whether everything that a screen reads of a session is there, of its kind. */
 const hasAllParts = (session: unknown) =>
   isFields(session) &&
   areTexts(session, 'source', 'words') &&
@@ -161,10 +162,10 @@ const hasAllParts = (session: unknown) =>
   Array.isArray(session.sensations)
 
 /**
- * What the screens compute with, for sessions read back from the browser's own store on every start: they were checked in
- * full when they were written, and a full check of years of them would be felt.
+ * What the screens compute with, for sessions of the browser's own store that an earlier version has written by other rules: they need
+ * not keep all of today's to be shown.
  */
-export const storedSessionSchema = yup
+const storedSessionSchema = yup
   .object({
     id: idSchema,
     title: nameSchema,
@@ -175,37 +176,12 @@ export const storedSessionSchema = yup
   })
   .test('has-all-parts', '${path} is not whole', hasAllParts) as unknown as yup.Schema<SessionRecord>
 
-const zones = new Map<string, boolean>()
-const isKnownZone = (name: string) => {
-  const known = zones.get(name) ?? isTimeZone(name)
-  zones.set(name, known)
-  return known
+/** A session as it stands in the browser's store, if screens can compute with it. */
+export function storedSession(value: unknown): Checked<SessionRecord> {
+  return quickCheckOf(sessionSchema)!(value)
+    ? { ok: true, value: value as SessionRecord }
+    : validate(storedSessionSchema, value, 'sessions')
 }
-const INSTANT = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d:[0-5]\d(\.\d{1,3})?Z$/
-const isInstant = (value: string) => {
-  const ms = INSTANT.test(value) ? Date.parse(value) : Number.NaN
-  // 30 February is taken for another day by some and for none by others.
-  return !Number.isNaN(ms) && new Date(ms).toISOString().startsWith(value.slice(0, 10))
-}
-const ID = /^[a-zA-Z0-9_-]{1,64}$/
-
-/** The same as `storedSessionSchema` says, but of ten thousand sessions in a moment; what it does not let through, the schema explains. */
-export function isStoredSession(value: unknown): value is SessionRecord {
-  return (
-    isFields(value) &&
-    areTexts(value, 'id', 'title', 'startedAt', 'endedAt', 'timeZone') &&
-    areNumbers(value, 'practisedSeconds') &&
-    ID.test(value.id as string) &&
-    isName(value.title as string) &&
-    isInstant(value.startedAt as string) &&
-    isInstant(value.endedAt as string) &&
-    isKnownZone(value.timeZone as string) &&
-    (value.practisedSeconds as number) >= 0 &&
-    (value.practisedSeconds as number) <= MOST_SESSION_SECONDS &&
-    hasAllParts(value)
-  )
-}
-const isName = (title: string) => title.length > 0 && title.length <= TEXT_LIMITS.nameLength && title === title.trim()
 
 export const restPlanSchema = strictList(
   strictObject<RestPlanEntry>({

@@ -8,6 +8,8 @@ import {
   optionally,
   strictList,
   strictObject,
+  tested,
+  textLike,
   textSchema,
   textUpTo,
   wholeBetween,
@@ -51,7 +53,7 @@ const paceScale = optionalNumberBetween(LIMITS.paceScale.least, LIMITS.paceScale
 const ratioCounts = () => numberBetween(LIMITS.ratioCounts.least, LIMITS.ratioCounts.most)
 const optionalRatioSchema = optionalObject<BreathRatio>({ inCounts: ratioCounts(), outCounts: ratioCounts() })
 
-const layerSchema = strictObject<Layer>({
+const fieldsOfLayer = strictObject<Layer>({
   from: strictObject<LayerFrom>({
     repetition: optionally(within(LIMITS.count)),
     round: optionally(within(LIMITS.rounds)),
@@ -61,14 +63,11 @@ const layerSchema = strictObject<Layer>({
   so: strictObject<LayerSo>({
     count: optionally(within(LIMITS.count)),
     target: optionally(
-      textUpTo(LIMITS.targetLength).matches(/^[^"\n;]*$/, '${path} must have no quotes, line ends or semicolons'),
+      textLike(LIMITS.targetLength, /^[^"\n;]*$/, '${path} must have no quotes, line ends or semicolons'),
     ),
     cues: optionally(
       strictList(
-        textUpTo(LIMITS.targetLength).matches(
-          /^[^"\n;/]*$/,
-          '${path} must have no quotes, line ends, semicolons or slashes',
-        ),
+        textLike(LIMITS.targetLength, /^[^"\n;/]*$/, '${path} must have no quotes, line ends, semicolons or slashes'),
         LIMITS.cuesOfLayer,
       ),
     ),
@@ -81,24 +80,27 @@ const layerSchema = strictObject<Layer>({
     version: optionalOneOf([...VERSION_KINDS, 'plain']),
   }),
 })
-  .test(
-    'count-of-whole',
-    '${path}: a count is for a round, a side or a stage, never from a repetition on',
-    (layer) => layer?.so?.count === undefined || layer.from?.repetition === undefined,
-  )
-  .test(
-    'ends-with-a-word',
-    '${path}.so.cues must end with a word: what follows is as the form has it',
-    (layer) => layer?.so?.cues?.at(-1) !== '',
-  )
-  .test(
-    'says-something',
-    '${path}.so must say something, and a pace at the end needs one at the beginning',
-    ({ so }: { so?: LayerSo } = {}) =>
-      !so ||
-      (Object.values(so).some((value) => value !== undefined) &&
-        (so.paceScaleAtEnd === undefined || so.paceScale !== undefined)),
-  )
+const layerOfWhole = tested<Layer>(
+  fieldsOfLayer,
+  'count-of-whole',
+  (layer) => layer?.so?.count === undefined || layer.from?.repetition === undefined,
+  '${path}: a count is for a round, a side or a stage, never from a repetition on',
+)
+const layerWithWords = tested<Layer>(
+  layerOfWhole,
+  'ends-with-a-word',
+  (layer) => layer?.so?.cues?.at(-1) !== '',
+  '${path}.so.cues must end with a word: what follows is as the form has it',
+)
+const layerSchema = tested<Layer>(
+  layerWithWords,
+  'says-something',
+  ({ so }: { so?: LayerSo } = {}) =>
+    !so ||
+    (Object.values(so).some((value) => value !== undefined) &&
+      (so.paceScaleAtEnd === undefined || so.paceScale !== undefined)),
+  '${path}.so must say something, and a pace at the end needs one at the beginning',
+)
 
 /** What lies between pieces; left out where each has its own rest. */
 const betweenSchema = oneOfKinds<'by', Between>('by', {
@@ -145,8 +147,7 @@ const groupSchema = strictObject<Group>({
 
 const entrySchema = oneOfKinds<'kind', Entry>('kind', { step: stepSchema, group: groupSchema })
 
-/** A routine, strictly; the forms that it names are checked where the forms are known (see `missingForms`). */
-export const routineSchema = strictObject<Routine>({
+const fieldsOfRoutine = strictObject<Routine>({
   id: idSchema,
   name: nameSchema,
   purpose: textSchema,
@@ -155,7 +156,10 @@ export const routineSchema = strictObject<Routine>({
   between: optionally(betweenSchema),
   ratio: optionalRatioSchema,
   silenced: strictList(textUpTo(160), 200),
-}).test('ids-once', function (routine) {
+})
+
+/** A routine, strictly; the forms that it names are checked where the forms are known (see `missingForms`). */
+export const routineSchema = tested<Routine>(fieldsOfRoutine, 'ids-once', function (routine) {
   const listOf = (value: unknown) =>
     Array.isArray(value) ? (value as ({ id?: unknown; steps?: unknown } | null)[]) : []
   const ids = listOf(routine?.entries).flatMap((entry) => [entry?.id, ...listOf(entry?.steps).map((step) => step?.id)])

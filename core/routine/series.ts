@@ -6,6 +6,7 @@ import {
   optionalOneOf,
   strictList,
   strictObject,
+  tested,
   textSchema,
   wholeBetween,
   yesOrNo,
@@ -45,7 +46,7 @@ export interface Series {
 
 export const SERIES_LIMITS = { lessons: 60, times: { least: 1, most: 100 } }
 
-export const seriesSchema = strictObject<Series>({
+const fieldsOfSeries = strictObject<Series>({
   id: idSchema,
   name: nameSchema,
   purpose: textSchema,
@@ -62,7 +63,8 @@ export const seriesSchema = strictObject<Series>({
     }),
     SERIES_LIMITS.lessons,
   ),
-}).test('lessons-once', function (series) {
+})
+export const seriesSchema = tested<Series>(fieldsOfSeries, 'lessons-once', function (series) {
   const ids = Array.isArray(series?.lessons) ? series.lessons.map((lesson) => lesson?.id) : []
   const twice = ids.find((id, index) => id && ids.indexOf(id) < index)
   const path = this.path ? `${this.path}.lessons` : 'lessons'

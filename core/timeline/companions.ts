@@ -1,4 +1,4 @@
-import { nameSchema, oneOf, strictList, strictObject } from '../basics'
+import { nameUpTo, oneOf, strictList, strictObject } from '../basics'
 import type { Form } from '../forms'
 import { COMPANION_VERSIONS, type Companion, type CompanionHere } from './types'
 
@@ -7,7 +7,7 @@ export const COMPANION_LIMITS = { companions: 2, nameLength: 40 }
 
 export const companionsSchema = strictList(
   strictObject<Companion>({
-    name: nameSchema.max(COMPANION_LIMITS.nameLength, '${path} must have at most ${max} characters'),
+    name: nameUpTo(COMPANION_LIMITS.nameLength),
     version: oneOf(COMPANION_VERSIONS),
   }),
   COMPANION_LIMITS.companions,

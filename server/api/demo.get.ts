@@ -10,15 +10,16 @@ const MOST_KEPT = 2
 /** The demo scenario as an archive, relative to `date` (YYYY-MM-DD) in `zone` (IANA name, UTC when left out); made beside the server. */
 export default defineEventHandler(async (event) => {
   const { date, zone = 'UTC' } = getQuery(event)
+  const body = JSON.stringify({ date, zone })
+  const known = made.get(body)
+  // Before what was asked for is looked at: whether there is such a zone costs more than turning away.
+  if (known === undefined && demoPool.isBusy()) throw noAnswer(event, 'busy')
   if (typeof date !== 'string' || !daySchema.isValidSync(date)) {
     throw badRequest([{ path: 'date', message: 'date must be a day such as 2026-03-01.' }])
   }
   if (typeof zone !== 'string' || !isTimeZone(zone)) {
     throw badRequest([{ path: 'zone', message: 'zone must be the name of a time zone such as Europe/Lisbon.' }])
   }
-  const body = JSON.stringify({ date, zone })
-  const known = made.get(body)
-  if (known === undefined && demoPool.isBusy()) throw noAnswer(event, 'busy')
   setResponseHeader(event, 'content-type', 'application/json')
   if (known !== undefined) return known
   try {

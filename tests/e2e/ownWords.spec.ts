@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, letPass, listen, openAt } from './support'
+import { assemble, begin, letPassInStep, listen, openAt } from './support'
 
 /** Write down a form of one's own in plain lines. */
 async function writeDown(page: Page, lines: string) {
@@ -46,10 +46,7 @@ test('the words of a form of my own are asked for once, and said in its session'
   await assemble(page, 'Of my own', ['Moon over the well'])
   await page.getByRole('button', { name: 'Follow', exact: true }).click()
   await begin(page)
-  for (let turn = 0; turn < 8; turn += 1) {
-    await letPass(page, 3)
-    await page.waitForTimeout(150)
-  }
+  for (let turn = 0; turn < 8; turn += 1) await letPassInStep(page, 3)
   const said = (await heard())
     .filter(({ kind }) => kind === 'voice')
     .map(({ phrases, lengthSeconds }) => ({ text: phrases!.map(({ text }) => text).join(' '), lengthSeconds }))

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { begin, choose, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPass, openAt } from './support'
+import { begin, choose, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPass, letPassToTheEnd, openAt } from './support'
 
 test('a series is put together, its next lesson offered and led as it says, and its form moves on in learning', async ({
   page,
@@ -40,7 +40,7 @@ test('a series is put together, its next lesson offered and led as it says, and 
   // Two sighs and the shoulder rolls, then rise and sink.
   await page.keyboard.press('ArrowRight')
   await expect(now).toContainText('Only the movement')
-  await letPass(page, 600)
+  await letPassToTheEnd(page, 60)
   await page.clock.resume()
   await page.getByRole('button', { name: 'Done' }).click()
   await expect(offered).toContainText('The breath joins')
@@ -65,7 +65,7 @@ test('a ready-made series is taken up, and begun anew from its first lesson', as
   await expect(page.getByRole('listitem', { name: /^Lesson/ })).toHaveCount(4)
   await page.getByRole('button', { name: 'Practise the next lesson' }).click()
   await begin(page)
-  await letPass(page, 1200)
+  await letPassToTheEnd(page, 60)
   await page.clock.resume()
   await page.getByRole('button', { name: 'Done' }).click()
   await page.getByRole('link', { name: 'Four weeks of one door' }).click()
@@ -89,7 +89,7 @@ test('two practise in one room, one on a chair: both are told, and the journal k
   await letPass(page, 12)
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('Rise')
   await expect(page.getByRole('list', { name: 'Those who practise with me' })).toContainText('Mira, sitting: ')
-  await letPass(page, 300)
+  await letPassToTheEnd(page, 30)
   await page.clock.resume()
   await page.getByRole('button', { name: 'Done' }).click()
   await goTo(page, 'Journal')

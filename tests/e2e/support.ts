@@ -122,16 +122,24 @@ export async function listen(page: Page) {
   return () => page.evaluate(() => (window as never as { heard: HeardCue[] }).heard)
 }
 
-/** Let the session go to its end by strides, each as long in coming as the machine needs to take it up. */
+/** What the session says of where it is: done, or the time that is left. */
+const whereItIs = async (page: Page) =>
+  (await page.getByText('is in the journal.').isVisible())
+    ? 'done'
+    : (await page.getByText(/^(\d+ min ?)?(\d+ s)? left$/).allTextContents()).join()
+
+/** Let some of the session's time pass, and wait as long as the machine needs to take it up. */
+export async function letPassInStep(page: Page, seconds: number) {
+  const before = await whereItIs(page)
+  await letPass(page, seconds)
+  await expect.poll(() => whereItIs(page), { intervals: [50] }).not.toBe(before)
+  await page.waitForTimeout(200)
+}
+
+/** Let the session go to its end by strides. */
 export async function letPassToTheEnd(page: Page, strideSeconds: number) {
-  const done = page.getByText('is in the journal.')
-  const shown = async () =>
-    (await done.isVisible()) ? 'done' : (await page.getByText(/^(\d+ min ?)?(\d+ s)? left$/).allTextContents()).join()
-  for (let strides = 0; strides < 150 && (await shown()) !== 'done'; strides += 1) {
-    const before = await shown()
-    await letPass(page, strideSeconds)
-    await expect.poll(shown, { intervals: [50] }).not.toBe(before)
-    await page.waitForTimeout(200)
+  for (let strides = 0; strides < 150 && (await whereItIs(page)) !== 'done'; strides += 1) {
+    await letPassInStep(page, strideSeconds)
   }
-  await expect(done).toBeVisible()
+  await expect(page.getByText('is in the journal.')).toBeVisible()
 }

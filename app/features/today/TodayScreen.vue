@@ -25,13 +25,20 @@ const totals = computed(() => journalTotals(person.sessions, person.today, rules
 const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value), person.today))
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 
-const ready = computed(() =>
-  readyToday(person.routines, person.sessions, person.today, rules.value.dayEndsAtHour)
-    .map((entry) => ({ ...entry, compiled: compiled(entry.routine) }))
-    .filter(({ compiled: { ok }, routine }) => ok && routine.entries.length > 0),
-)
+/** So many are offered; the rest need not be laid out to show these. */
+const MOST_OFFERED = 6
+const ready = computed(() => {
+  const ranked = readyToday(person.routines, person.sessions, person.today, rules.value.dayEndsAtHour)
+  const offered = []
+  for (const entry of ranked) {
+    if (offered.length === MOST_OFFERED) break
+    const result = entry.routine.entries.length > 0 ? compiled(entry.routine) : null
+    if (result?.ok) offered.push({ ...entry, compiled: result })
+  }
+  return offered
+})
 const first = computed(() => ready.value[0] ?? null)
-const others = computed(() => ready.value.slice(1, 6))
+const others = computed(() => ready.value.slice(1))
 const longestSeconds = computed(() =>
   Math.max(0, ...others.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
 )

@@ -1,7 +1,6 @@
-import type { Schema } from 'yup'
 import { type Fault, validate } from '#core/basics'
 import { checkItem, newPerson, PERSON_LISTS, settingsSchema, type ListName, type PersonData } from '#core/formats'
-import { isStoredSession, storedSessionSchema, type SessionRecord } from '#core/journal'
+import { storedSession, type SessionRecord } from '#core/journal'
 import type { Database } from './database'
 
 /** A stored thing that could not be read: it stays in the store untouched until it is mended or removed. */
@@ -52,10 +51,7 @@ export function personOf(stored: { settings: unknown; lists: unknown[][] }): {
   }
   PERSON_LISTS.forEach((list, index) => {
     const items = stored.lists[index]!.flatMap((item) => {
-      if (list === 'sessions' && isStoredSession(item)) return [item]
-      // Years of sessions were checked in full as they were written; a full check of them would be felt at every start.
-      const checked =
-        list === 'sessions' ? validate(storedSessionSchema as Schema<SessionRecord>, item, list) : checkItem(list, item)
+      const checked = list === 'sessions' ? storedSession(item) : checkItem(list, item)
       if (checked.ok) return [checked.value]
       setApart(list, item, checked.faults)
       return []
@@ -68,5 +64,8 @@ export function personOf(stored: { settings: unknown; lists: unknown[][] }): {
 /** The sessions of a store that can be read, for whoever needs nothing else. */
 export async function storedSessions(database: Database): Promise<SessionRecord[]> {
   const stored: unknown[] = await database.getAll('sessions')
-  return stored.filter(isStoredSession)
+  return stored.flatMap((item) => {
+    const checked = storedSession(item)
+    return checked.ok ? [checked.value] : []
+  })
 }

@@ -1,7 +1,6 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { isTimeZone, validate } from '#core/basics'
-import { elsewhereRecord, isStoredSession, restPlanSchema, sessionSchema, storedSessionSchema } from '#core/journal'
+import { elsewhereRecord, restPlanSchema, sessionSchema, storedSession } from '#core/journal'
 
 const session = {
   ...elsewhereRecord({
@@ -77,34 +76,19 @@ describe('a session', () => {
     [{ endedAt: undefined }, 'endedAt is missing.'],
     [{ startedAt: undefined }, 'startedAt is missing.'],
   ])('%o is refused: %s', (change, message) => expect(faultOf(change)).toContain(message))
-  it('read back from the store is checked for what the screens compute with', () => {
-    expect(validate(storedSessionSchema, session)).toMatchObject({ ok: true })
-    expect(validate(storedSessionSchema, { ...session, practisedSeconds: 'long' })).toMatchObject({ ok: false })
-    expect(validate(storedSessionSchema, { ...session, timeZone: 'Nowhere' })).toMatchObject({ ok: false })
-    expect(validate(storedSessionSchema, { ...session, done: undefined })).toMatchObject({ ok: false })
-    expect(isStoredSession(session)).toBe(true)
-    const odd = fc.oneof(
-      fc.constantFrom(undefined, null, '', ' x', 'x', -1, 1e9, Number.NaN, [], {}, 'Nowhere', 'UTC', 'x'.repeat(121)),
-      fc.constantFrom('2026-02-30T10:00:00.000Z', '2026-02-28T24:00:00Z', '2026-02-28T23:59:59Z', '2026-02-28'),
-      fc.string(),
-      fc.double(),
-    )
-    const names = fc.constantFrom(...(Object.keys(session) as (keyof typeof session)[]))
-    fc.assert(
-      fc.property(names, odd, (field, value) => {
-        const spoilt = { ...session, [field]: value }
-        expect(isStoredSession(spoilt)).toBe(validate(storedSessionSchema, spoilt).ok)
-      }),
-      { numRuns: 1500 },
-    )
+  it('read back from the store is checked for what the screens compute with, and need not keep all of today’s rules', () => {
+    expect(storedSession(session)).toMatchObject({ ok: true })
+    expect(storedSession({ ...session, practisedSeconds: 'long' })).toMatchObject({ ok: false })
+    expect(storedSession({ ...session, timeZone: 'Nowhere' })).toMatchObject({ ok: false })
+    expect(storedSession({ ...session, fieldOfAnEarlierVersion: 1 })).toMatchObject({ ok: true })
     // Whatever a screen reads is there, so that one bad session stops no screen.
     const fields = Object.keys(session).filter((field) => field !== 'routineId')
     for (const field of fields) {
-      expect(validate(storedSessionSchema, { ...session, [field]: undefined }), field).toMatchObject({ ok: false })
+      expect(storedSession({ ...session, [field]: undefined }), field).toMatchObject({ ok: false })
     }
     for (const step of [null, {}, { ...session.done[0], counts: [null] }, { ...session.done[0], formName: 7 }]) {
-      expect(validate(storedSessionSchema, { ...session, done: [step] })).toMatchObject({ ok: false })
-      expect(validate(storedSessionSchema, { ...session, planned: [step] })).toMatchObject({ ok: false })
+      expect(storedSession({ ...session, done: [step] })).toMatchObject({ ok: false })
+      expect(storedSession({ ...session, planned: [step] })).toMatchObject({ ok: false })
     }
   })
 })
