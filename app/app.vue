@@ -7,6 +7,7 @@ import StoreNotices from '~/features/exchange/StoreNotices.vue'
 
 const person = usePersonStore()
 const night = useNight()
+const route = useRoute()
 /** One screen that fails stops no other: it is left by any link, or by those that it offers. */
 const boundary = useTemplateRef<{ clearError: () => void }>('boundary')
 onScopeDispose(useRouter().afterEach(() => boundary.value?.clearError()))
@@ -29,7 +30,9 @@ useEventListener(document, 'visibilitychange', () => person.look())
     <StoreNotices />
     <NuxtLayout>
       <NuxtErrorBoundary ref="boundary">
-        <NuxtPage />
+        <!-- Years of sessions come in a moment after the latest: what works with all of them waits. -->
+        <NuxtPage v-if="person.isWhole || route.meta.opensEarly" />
+        <p v-else role="status">The journal is being read…</p>
         <template #error="{ error }">
           <LostScreen
             title="This screen could not be shown"

@@ -13,7 +13,7 @@ const asked = process.argv.slice(2).filter((word, index, words) => word !== '--s
 const unknown = asked.filter((name) => !all.includes(name))
 if (unknown.length > 0) giveUp(`There is no bench ${unknown.join(', ')}. There are: ${all.join(', ')}.`)
 ensureChromium()
-ensureBuild()
+await ensureBuild()
 const vite = await createServer({
   root: ROOT,
   configFile: join(ROOT, 'vitest.config.ts'),

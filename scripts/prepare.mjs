@@ -40,11 +40,9 @@ export async function runWithin(minutes, command, args, options = {}) {
       // Nothing of it is left.
     }
   }
-  const stop = () => {
-    endAll()
-    process.exit(130)
-  }
-  process.once('SIGINT', stop).once('SIGTERM', stop)
+  // Whoever stops, or fails beside it, leaves nothing running.
+  const stop = () => process.exit(130)
+  process.once('exit', endAll).once('SIGINT', stop).once('SIGTERM', stop)
   let late = false
   const alarm = setTimeout(() => {
     late = true
@@ -55,7 +53,7 @@ export async function runWithin(minutes, command, args, options = {}) {
     child.once('exit', resolve)
   })
   clearTimeout(alarm)
-  process.off('SIGINT', stop).off('SIGTERM', stop)
+  process.off('exit', endAll).off('SIGINT', stop).off('SIGTERM', stop)
   // What a part leaves behind, a server or a browser, ends with it.
   endAll()
   if (late) giveUp(`It took longer than ${minutes} minutes and was ended: ${command} ${args.join(' ')}`)
@@ -109,12 +107,12 @@ export function ensurePackages() {
 }
 
 /** Build when nothing is built yet or a source has changed since. */
-export function ensureBuild() {
+export async function ensureBuild() {
   const sources = ['app', 'core', 'data', 'server', 'public'].flatMap(filesUnder)
   const now = hashFiles([...sources.sort(), 'nuxt.config.ts', 'scripts/catalogueRead.ts', 'package-lock.json'])
   if (existsSync(join(ROOT, '.output/server/index.mjs')) && markIs('build', now)) return
   console.log('Building (about half a minute)…')
-  run(bin('nuxt'), ['build', '--logLevel', 'silent'], {
+  await runWithin(15, bin('nuxt'), ['build', '--logLevel', 'silent'], {
     env: QUIET,
     advice: 'The build failed; what is wrong is said above.',
   })

@@ -5,7 +5,7 @@ import { ensureBuild, ensureChromium, ensurePackages, freePort, ROOT } from './p
 
 ensurePackages()
 const executablePath = ensureChromium()
-ensureBuild()
+await ensureBuild()
 const { chromium } = await import('@playwright/test')
 const port = await freePort(4500)
 const server = spawn(process.execPath, ['.output/server/index.mjs'], {

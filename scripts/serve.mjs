@@ -5,7 +5,7 @@ import { SERVER_MEMORY } from './serverMemory.mjs'
 
 const demo = process.argv.includes('--demo')
 ensurePackages()
-ensureBuild()
+await ensureBuild()
 const port = await freePort(Number(process.env.PORT ?? 3000))
 const server = spawn(process.execPath, ['.output/server/index.mjs'], {
   cwd: ROOT,

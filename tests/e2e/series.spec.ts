@@ -1,5 +1,14 @@
 import { expect, test } from '@playwright/test'
-import { begin, choose, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPass, letPassToTheEnd, openAt } from './support'
+import {
+  begin,
+  choose,
+  expectNoAxeFindings,
+  expectNoSidewaysScroll,
+  goTo,
+  letPass,
+  letPassToTheEnd,
+  openAt,
+} from './support'
 
 test('a series is put together, its next lesson offered and led as it says, and its form moves on in learning', async ({
   page,

@@ -21,7 +21,7 @@ const { progress, read, cancel } = useArchiveReading()
 
 /** What the import would say to the file that was just given out. */
 const exportFaults = ref<Fault[]>([])
-const exportNow = () => void (exportFaults.value = exportAll(person))
+const exportNow = async () => void (exportFaults.value = await exportAll(person))
 
 /** There once the panel is drawn. */
 const chooser = ref() as Ref<HTMLInputElement>

@@ -10,8 +10,8 @@ async function tryAgain() {
   await person.tryAgain()
   trying.value = false
 }
-function exportNow() {
-  const [first] = exportAll(person)
+async function exportNow() {
+  const [first] = await exportAll(person)
   if (first) person.notify('export', `The file is written, but could not be read back as it is: ${first.message}`)
 }
 </script>

@@ -3,7 +3,8 @@ import type { usePersonStore } from '~/shared/store/person'
 import { download } from '~/shared/ui/download'
 
 /** Give out everything as an archive, what is not kept yet among it; answers what the import would say to it. */
-export function exportAll(person: ReturnType<typeof usePersonStore>): Fault[] {
+export async function exportAll(person: ReturnType<typeof usePersonStore>): Promise<Fault[]> {
+  await person.untilWhole()
   const text = person.exportText()
   download(`pebblebrook-${person.today}.json`, text)
   const check = person.readText(text)

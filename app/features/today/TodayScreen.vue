@@ -20,9 +20,12 @@ useHead({ title: 'Today · Pebblebrook' })
 
 const WEEKS_SHOWN = 4
 const rules = computed(() => person.steadinessRules)
-const row = computed(() => steadiness(person.sessions, person.today, rules.value))
+/** All days together can be told only when all are here. */
+const row = computed(() => (person.isWhole ? steadiness(person.sessions, person.today, rules.value) : null))
 const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
-const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value), person.today))
+const aim = computed(() =>
+  person.isWhole ? aimPhrase(weekReports(person.sessions, person.today, rules.value), person.today) : '',
+)
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 
 /** So many are offered; the rest need not be laid out to show these. */
@@ -64,7 +67,7 @@ async function begin(routineId: string) {
           <h2>{{ first.routine.name }}</h2>
           <p>
             <strong>{{ durationPhrase(first.compiled.totals.totalSeconds) }}</strong> at my breath ·
-            {{ plural(first.compiled.totals.bySteps.length, 'step') }} · {{ readyPhrase(first.reason) }}
+            {{ plural(first.compiled.totals.bySteps.length, 'step') }} · {{ readyPhrase(first.reason, person.isWhole) }}
           </p>
         </div>
         <Button class="begin" size="large" label="Begin" autofocus icon="pi pi-play" @click="begin(first.routine.id)" />
@@ -79,7 +82,7 @@ async function begin(routineId: string) {
     <div class="columns">
       <section class="stack" aria-labelledby="days">
         <h2 id="days">The days</h2>
-        <p>{{ rowPhrase(row) }}</p>
+        <p>{{ row ? rowPhrase(row) : 'The days are being counted…' }}</p>
         <SteppingStones
           :weeks="weeks"
           :today="person.today"
@@ -105,7 +108,8 @@ async function begin(routineId: string) {
                 <div>
                   <h3>{{ entry.routine.name }}</h3>
                   <p v-if="entry.compiled.ok" class="small soft">
-                    {{ durationPhrase(entry.compiled.totals.totalSeconds) }} · {{ readyPhrase(entry.reason) }}
+                    {{ durationPhrase(entry.compiled.totals.totalSeconds) }} ·
+                    {{ readyPhrase(entry.reason, person.isWhole) }}
                   </p>
                 </div>
                 <Button

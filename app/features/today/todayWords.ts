@@ -1,8 +1,8 @@
 import type { ReadyReason } from '#core/plan'
 import { WEEKDAY_WORDS } from '~/shared/words/time'
 
-/** "done on 4 of the last 6 Tuesdays". */
-export function readyPhrase(reason: ReadyReason): string {
+/** "done on 4 of the last 6 Tuesdays". While only the latest sessions are known, nobody can say that a routine was never followed. */
+export function readyPhrase(reason: ReadyReason, isWhole: boolean): string {
   switch (reason.kind) {
     case 'habit':
       return `done on ${reason.times} of the last six ${WEEKDAY_WORDS[reason.weekday - 1]}s`
@@ -13,6 +13,6 @@ export function readyPhrase(reason: ReadyReason): string {
           ? 'last done yesterday'
           : `last done ${reason.daysAgo} days ago`
     case 'new':
-      return 'not followed yet'
+      return isWhole ? 'not followed yet' : 'not followed lately'
   }
 }

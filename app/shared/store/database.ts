@@ -59,7 +59,7 @@ export interface PebblebrookSchema extends DBSchema {
   ways: { key: string; value: Way }
   routines: { key: string; value: Routine }
   routineVersions: { key: string; value: RoutineVersion }
-  sessions: { key: string; value: SessionRecord }
+  sessions: { key: string; value: SessionRecord; indexes: { startedAt: string } }
   breathMeasures: { key: string; value: BreathMeasure }
   stages: { key: string; value: StageEntry }
   recordings: { key: string; value: Recording }
@@ -130,6 +130,8 @@ export const MIGRATIONS: readonly Migration[] = [
   (database) => void database.createObjectStore('series', { keyPath: 'id' }),
   // 5 to 6: trials.
   (database) => void database.createObjectStore('trials', { keyPath: 'id' }),
+  // 6 to 7: sessions in the order of time, so that the latest are found without the rest.
+  (_database, upgrade) => void upgrade.objectStore('sessions').createIndex('startedAt', 'startedAt'),
 ]
 
 const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }
@@ -261,13 +263,40 @@ export async function eraseAll(database: Database, why: Snapshot['why'] | null =
   })
 }
 
-/** What stands in a database, still unchecked. */
-export async function readAll(database: Database) {
-  const [settings, ...lists] = await Promise.all([
-    database.get('kept', 'settings') as Promise<unknown>,
-    ...PERSON_LISTS.map((list) => database.getAll(list) as Promise<unknown[]>),
-  ])
-  return { settings, lists: lists as unknown[][] }
+/** So many sessions are read in one piece: ten thousand at once would hold the page up. */
+const PIECE = 250
+/** Where there are no more than so many, they are all read at once; else so many of the latest come first. */
+const LATEST = 300
+
+/** Told what stands in the store, still unchecked, piece by piece. */
+export type TakePiece = (list: ListName | 'settings', items: unknown[]) => void
+
+/**
+ * Read what stands in a database, as it is at one moment. With `latestOnly`, of many sessions only the latest; answers whether that was
+ * all.
+ */
+export async function readPieces(database: Database, take: TakePiece, latestOnly = false): Promise<boolean> {
+  const transaction = database.transaction([...PERSON_LISTS, 'kept'])
+  const settings: unknown = await transaction.objectStore('kept').get('settings')
+  if (settings !== undefined) take('settings', [settings])
+  for (const list of PERSON_LISTS) {
+    if (list !== 'sessions') take(list, await transaction.objectStore(list).getAll())
+  }
+  const sessions = transaction.objectStore('sessions')
+  if (latestOnly && (await sessions.count()) > LATEST) {
+    const inTime = sessions.index('startedAt')
+    const latest = await inTime.openKeyCursor(null, 'prev')
+    const first = await latest?.advance(LATEST - 1)
+    // Where a few have no time that could be read, the index has fewer.
+    take('sessions', await inTime.getAll(first ? IDBKeyRange.lowerBound(first.key) : null))
+    return false
+  }
+  let piece = await sessions.getAll(null, PIECE)
+  while (piece.length > 0) {
+    take('sessions', piece)
+    piece = await sessions.getAll(IDBKeyRange.lowerBound(piece.at(-1)!.id, true), PIECE)
+  }
+  return true
 }
 
 /** Change one entry by what stands in the store at that moment; undefined leaves it. Others cannot come in between. */

@@ -1,4 +1,5 @@
 import { type Fault, validate } from '#core/basics'
+import { until } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -6,6 +7,7 @@ import {
   checkItem,
   merged,
   newPerson,
+  PERSON_LISTS,
   readArchive,
   settingsSchema,
   toArchive,
@@ -34,7 +36,6 @@ import {
   isEmpty,
   openWorld,
   putNow,
-  readAll,
   removeNow,
   replaceAll,
   type World,
@@ -42,7 +43,7 @@ import {
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
-import { idOf, personOf, wordsFor, type Unreadable } from './storedPerson'
+import { idOf, readPerson, wordsFor, type StoredPerson, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
 
@@ -61,6 +62,8 @@ async function askToPersist() {
 export const usePersonStore = defineStore('person', () => {
   const world = ref<World>('own')
   const opened = ref(false)
+  /** Whether all sessions are here: of years of them the latest come first, and the rest a moment later. */
+  const isWhole = ref(false)
   const openingFault = ref('')
   const person = shallowRef<PersonData>(newPerson())
   const unreadable = shallowRef<Unreadable[]>([])
@@ -89,9 +92,9 @@ export const usePersonStore = defineStore('person', () => {
     const { pace, rules } = settings.value
     return { forms: forms.value, ways: ways.value, pace, rules }
   })
+  /** The latest first. (Instants are written alike: their letters are in the order of time; stored ones are in it already.) */
   const sessions = computed(() =>
-    // Instants are written alike: their letters are in the order of time.
-    [...person.value.sessions].sort((one, other) => (one.startedAt < other.startedAt ? 1 : -1)),
+    [...person.value.sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1)).reverse(),
   )
   const today = computed(() =>
     practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.value.dayEndsAtHour),
@@ -106,7 +109,7 @@ export const usePersonStore = defineStore('person', () => {
   async function open() {
     try {
       const remembered = localStorage.getItem(WORLD_KEY)
-      if (remembered === 'demo' || remembered === 'own') await enter(remembered)
+      if (remembered === 'demo' || remembered === 'own') await enter(remembered, true)
       else {
         await enter('own')
         if ((await gate.read(isEmpty)) && (await serverShowsDemo())) await loadDemo()
@@ -122,27 +125,53 @@ export const usePersonStore = defineStore('person', () => {
   }
   const dismiss = (key: string) => void (notices.value = notices.value.filter((each) => each.key !== key))
 
-  async function enter(next: World) {
+  /** Go to a world. Where it opens early, the latest sessions are there when this is done, and the rest comes after. */
+  async function enter(next: World, opensEarly = false) {
     gate.forget()
     world.value = next
-    await load()
+    if (!opensEarly) return load()
+    takeStored(await gate.read((database) => readPerson(database, true)))
+    if (!isWhole.value) void loadRest()
   }
 
-  function takeStored(read: Awaited<ReturnType<typeof readAll>>) {
-    const stored = personOf(read)
+  function takeStored(stored: StoredPerson) {
     person.value = stored.person
     unreadable.value = stored.unreadable
+    isWhole.value = stored.isWhole
     look()
   }
-  const load = async () => takeStored(await gate.read(readAll))
+  const load = async () => takeStored(await gate.read((database) => readPerson(database)))
+  /** What the store holds once all is written that was to be, whatever is written while it is read. */
+  async function readAnew(): Promise<StoredPerson> {
+    const written = gate.settled()
+    await written
+    const stored = await gate.read((database) => readPerson(database))
+    return gate.settled() === written ? stored : readAnew()
+  }
   /** Another tab has changed something: what is not kept here yet stays, and so does what is written here while it is read. */
   async function loadAnew() {
-    while (gate.unkept.value.length === 0) {
-      const written = gate.settled()
-      await written
-      const read = await gate.read(readAll)
-      if (gate.settled() === written) return takeStored(read)
+    const stored = await readAnew()
+    if (gate.unkept.value.length === 0) takeStored(stored)
+  }
+  /** The sessions before the latest ones. */
+  async function loadRest() {
+    const where = world.value
+    try {
+      const stored = await readAnew()
+      if (world.value !== where || isWhole.value) return
+      const here = person.value
+      takeStored(stored)
+      if (gate.unkept.value.length === 0) return
+      // What could not be written meanwhile stands here only.
+      person.value = { ...person.value, settings: here.settings }
+      for (const list of PERSON_LISTS) for (const item of here[list]) inMemory(list, item.id, item)
+    } catch (error) {
+      openingFault.value = `The journal could not be read: ${(error as Error).message}`
     }
+  }
+  /** Until all sessions are here. */
+  async function untilWhole() {
+    await until(() => isWhole.value || openingFault.value !== '').toBe(true)
   }
   tabs.listen((message) => {
     if (message.kind === 'changed' && message.world === world.value && message.what !== 'running') void loadAnew()
@@ -229,6 +258,7 @@ export const usePersonStore = defineStore('person', () => {
   const stageOf = (formId: string) => latest.value.get(formId) ?? null
   /** Where a lesson of a series is through with this session, its forms move on in learning. The ids of what was noted. */
   async function moveStages(session: SessionRecord): Promise<string[]> {
+    await untilWhole()
     const series = person.value.series.find(({ id }) => id === session.lesson?.seriesId)
     if (!series) return []
     const earlier = person.value.sessions.filter(({ id }) => id !== session.id)
@@ -261,8 +291,9 @@ export const usePersonStore = defineStore('person', () => {
     return []
   }
 
-  /** Everything as the text of an archive, with what the import would say to it. */
+  /** Everything as the text of an archive. Throws while not everything is here (see `untilWhole`). */
   function exportText(): string {
+    if (!isWhole.value) throw new Error('The journal is still being read. Try again in a moment.')
     return writeArchive(toArchive(person.value, new Date(wallMs()).toISOString()))
   }
 
@@ -347,6 +378,8 @@ export const usePersonStore = defineStore('person', () => {
   return {
     world,
     opened,
+    isWhole,
+    untilWhole,
     openingFault,
     person,
     unreadable,

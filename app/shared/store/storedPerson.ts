@@ -1,7 +1,7 @@
-import { type Fault, validate } from '#core/basics'
-import { checkItem, newPerson, PERSON_LISTS, settingsSchema, type ListName, type PersonData } from '#core/formats'
+import { validate, type Checked } from '#core/basics'
+import { checkItem, newPerson, settingsSchema, type ListName, type PersonData, type Settings } from '#core/formats'
 import { storedSession, type SessionRecord } from '#core/journal'
-import type { Database } from './database'
+import { readPieces, type Database } from './database'
 
 /** A stored thing that could not be read: it stays in the store untouched until it is mended or removed. */
 export interface Unreadable {
@@ -35,30 +35,39 @@ export function wordsFor(list: ListName, item: object = {}): string {
 export const idOf = (item: unknown) =>
   typeof item === 'object' && item !== null && 'id' in item && typeof item.id === 'string' ? item.id : ''
 
-/** The person of what a store holds; what cannot be read is set apart. */
-export function personOf(stored: { settings: unknown; lists: unknown[][] }): {
+/** A person as the store holds them; what cannot be read is set apart. `isWhole` is false while only the latest sessions are there. */
+export interface StoredPerson {
   person: PersonData
   unreadable: Unreadable[]
-} {
+  isWhole: boolean
+}
+
+/** Read a person out of a store; with `latestOnly`, of many sessions only the latest. */
+export async function readPerson(database: Database, latestOnly = false): Promise<StoredPerson> {
   const person = newPerson()
   const unreadable: Unreadable[] = []
-  const setApart = (list: Unreadable['list'], value: unknown, faults: readonly Fault[]) =>
-    unreadable.push({ list, id: list === 'settings' ? list : idOf(value), why: faults[0]?.message ?? '', value })
-  if (stored.settings !== undefined) {
-    const checked = validate(settingsSchema, stored.settings, 'settings')
-    if (checked.ok) person.settings = checked.value
-    else setApart('settings', stored.settings, checked.faults)
-  }
-  PERSON_LISTS.forEach((list, index) => {
-    const items = stored.lists[index]!.flatMap((item) => {
-      const checked = list === 'sessions' ? storedSession(item) : checkItem(list, item)
-      if (checked.ok) return [checked.value]
-      setApart(list, item, checked.faults)
-      return []
-    })
-    Object.assign(person, { [list]: items })
-  })
-  return { person, unreadable }
+  const isWhole = await readPieces(
+    database,
+    (list, items) => {
+      for (const item of items) {
+        const checked = checkStored(list, item)
+        if (!checked.ok) {
+          const id = list === 'settings' ? list : idOf(item)
+          unreadable.push({ list, id, why: checked.faults[0]?.message ?? '', value: item })
+        } else if (list === 'settings') person.settings = checked.value as Settings
+        else (person[list] as unknown[]).push(checked.value)
+      }
+    },
+    latestOnly,
+  )
+  // In the order of time, whoever sorts them by it again has little to do.
+  person.sessions.sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
+  return { person, unreadable, isWhole }
+}
+
+function checkStored(list: ListName | 'settings', item: unknown): Checked<unknown> {
+  if (list === 'settings') return validate(settingsSchema, item, 'settings')
+  return list === 'sessions' ? storedSession(item) : checkItem(list, item)
 }
 
 /** The sessions of a store that can be read, for whoever needs nothing else. */

@@ -10,10 +10,10 @@ import {
   MIGRATIONS,
   openWorld,
   putNow,
-  readAll,
   replaceAll,
   type Migration,
 } from '../../../../app/shared/store/database'
+import { readAll } from './stored'
 import { aForm, aPlan, aRoutine, aStep, formAsInVersion1, settingsAsInVersion1 } from '../../../helpers'
 
 beforeEach(() => {

@@ -5,8 +5,9 @@ import { afterEach, expect, it, vi } from 'vitest'
 import { newPerson, toArchive, type PersonData } from '#core/formats'
 import { plainWay } from '#core/forms'
 import { elsewhereRecord } from '#core/journal'
-import { openWorld, readAll } from '~/shared/store/database'
+import { openWorld } from '~/shared/store/database'
 import { usePersonStore } from '~/shared/store/person'
+import { readAll } from './stored'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 
 type Person = ReturnType<typeof usePersonStore>
