@@ -129,7 +129,10 @@ export function ensureChromium() {
     'The browser tests need Chromium. Install it (on Debian: sudo apt-get install chromium-headless-shell) or set PEBBLEBROOK_CHROMIUM to its path, then try again.'
   if (process.getuid?.() === 0 && spawnSync('which', ['apt-get']).status === 0) {
     console.log('Installing Chromium…')
-    const quietly = { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }, stdio: ['ignore', 'ignore', 'inherit'] }
+    const quietly = {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    }
     spawnSync('apt-get', ['update', '-qq'], quietly)
     for (const name of ['chromium-headless-shell', 'chromium']) {
       if (existsSync(CHROMIUM) || existsSync(WHOLE_CHROMIUM)) break

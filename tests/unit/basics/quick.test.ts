@@ -31,7 +31,7 @@ function spoilt(item: object, way: string[], odd: unknown): unknown {
   if (way.length === 0) return { ...item, odd }
   const copy = structuredClone(item) as Record<string, unknown>
   const holder = way.slice(0, -1).reduce((at, key) => at[key] as Record<string, unknown>, copy)
-  if (odd === undefined) delete holder[way.at(-1)!]
+  if (odd === undefined) Reflect.deleteProperty(holder, way.at(-1)!)
   else holder[way.at(-1)!] = odd
   return copy
 }
