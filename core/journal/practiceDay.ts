@@ -38,10 +38,15 @@ export function addDays(day: string, days: number): string {
   return dayOfNumber(dayNumber(day) + days)
 }
 
+/** The number of the week that holds a day, for weeks that begin on Monday. (1 January 1970 was a Thursday.) */
+export const weekNumber = (dayNumber: number): number => Math.floor((dayNumber + 3) / 7)
+/** The number of the Monday of a week. */
+export const mondayOf = (weekNumber: number): number => weekNumber * 7 - 3
+
 /** Weekday from 1 (Monday) to 7 (Sunday). */
 export function weekday(day: string): number {
-  // 1 January 1970 was a Thursday.
-  return ((((dayNumber(day) + 3) % 7) + 7) % 7) + 1
+  const number = dayNumber(day)
+  return number - mondayOf(weekNumber(number)) + 1
 }
 
 /** The first day of the week that holds a day, for weeks that begin on Monday. */

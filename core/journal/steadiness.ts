@@ -1,4 +1,5 @@
-import { addDays, dayStartMs, dayOf, weekday, weekStart } from './practiceDay'
+import { dayNumber, dayOfNumber } from '../basics'
+import { addDays, dayStartMs, dayOf, mondayOf, weekday, weekNumber, weekStart } from './practiceDay'
 import type { RestPlan, RestPlanEntry, SessionRecord } from './types'
 
 /** What steadiness needs to know of a session. */
@@ -68,8 +69,21 @@ export function rulesOn(restPlan: RestPlan, day: string): RestPlanEntry | null {
   return latest
 }
 
+/** What was last found of some sessions: a journal of years is looked at in several ways at once, and its list is never changed in place. */
+const knownDays = new WeakMap<readonly SessionTime[], { dayEndsAtHour: number; days: ReadonlyMap<string, PracticeDay> }>()
+
 /** All days on which there was practice, by their practice day. */
-export function practiceDays(sessions: readonly SessionTime[], dayEndsAtHour: number): Map<string, PracticeDay> {
+export function practiceDays(
+  sessions: readonly SessionTime[],
+  dayEndsAtHour: number,
+): ReadonlyMap<string, PracticeDay> {
+  const there = knownDays.get(sessions)
+  if (there?.dayEndsAtHour === dayEndsAtHour) return there.days
+  const days = daysOf(sessions, dayEndsAtHour)
+  knownDays.set(sessions, { dayEndsAtHour, days })
+  return days
+}
+function daysOf(sessions: readonly SessionTime[], dayEndsAtHour: number): Map<string, PracticeDay> {
   const days = new Map<string, PracticeDay>()
   const inOrder = [...sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
   for (const session of inOrder) {
@@ -92,20 +106,31 @@ const counts = (day: PracticeDay | undefined, rules: RestPlanEntry | null) =>
  * that held on each day; today breaks nothing while it is open, and what lies ahead of today counts for nothing yet.
  */
 export function steadiness(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): Steadiness {
-  const practised = practiceDays(sessions, rules.dayEndsAtHour)
-  for (const day of practised.keys()) if (day > today) practised.delete(day)
+  const there = knownSteadiness.get(sessions)
+  if (there?.today === today && there.rules === rules) return there.steadiness
+  const found = steadinessOf(sessions, today, rules)
+  knownSteadiness.set(sessions, { today, rules, steadiness: found })
+  return found
+}
+const knownSteadiness = new WeakMap<
+  readonly SessionTime[],
+  { today: string; rules: SteadinessRules; steadiness: Steadiness }
+>()
+function steadinessOf(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): Steadiness {
+  const all = practiceDays(sessions, rules.dayEndsAtHour)
+  const practised = new Map([...all].filter(([day]) => day <= today))
   const first = [...practised.keys()].reduce<string | null>((least, day) => (least && least < day ? least : day), null)
   const nothing = { rests: [], free: [], travel: [], brokenOn: null, last: null }
   if (first === null) return { current: null, longest: null, practisedToday: false, standings: new Map(), ...nothing }
 
   const travelled = travelDays(practised, today, rules)
-  const days: string[] = []
+  const firstNumber = dayNumber(first)
+  const days = Array.from({ length: dayNumber(today) - firstNumber + 1 }, (_, at) => dayOfNumber(firstNumber + at))
   const standings = new Map<string, DayStanding>()
-  for (let day = first; day <= today; day = addDays(day, 1)) {
-    days.push(day)
+  for (const day of days) {
     standings.set(day, standingOf(day, today, practised.get(day), rulesOn(rules.restPlan, day), travelled))
   }
-  const { rowAt, gapIsFree } = rowsOf(days, standings, rules.restPlan)
+  const { rowAt, gapIsFree } = rowsOf(days, firstNumber, standings, rules.restPlan)
   let longest: Row | null = null
   days.forEach((_, at) => {
     const row = rowAt(at)
@@ -172,13 +197,18 @@ function travelDays(
 }
 
 /** The rows that end with each day, and the missed days between two practised ones that are free in their weeks. */
-function rowsOf(days: readonly string[], standings: ReadonlyMap<string, DayStanding>, restPlan: RestPlan) {
+function rowsOf(
+  days: readonly string[],
+  firstNumber: number,
+  standings: ReadonlyMap<string, DayStanding>,
+  restPlan: RestPlan,
+) {
   const isMissed = (day: string) => standings.get(day) === 'missed' || standings.get(day) === 'short'
   const isPractised = (day: string) => standings.get(day) === 'practised'
-  const freeIn = (week: string) => rulesOn(restPlan, addDays(week, 6))?.restDaysAWeek ?? 0
+  const freeIn = (week: number) => rulesOn(restPlan, dayOfNumber(mondayOf(week) + 6))?.restDaysAWeek ?? 0
   const rows: (Row | null)[] = []
-  const missedIn = new Map<string, number>()
-  const weekOf = days.map(weekStart)
+  const missedIn = new Map<number, number>()
+  const weekOf = days.map((_, at) => weekNumber(firstNumber + at))
   let begins = 0
   let practised = 0
   let firstOfRow = 0
@@ -191,7 +221,7 @@ function rowsOf(days: readonly string[], standings: ReadonlyMap<string, DayStand
     }
     if (isMissed(day)) missedIn.set(week, (missedIn.get(week) ?? 0) + 1)
     // More were missed in this week than are free: the row can only begin after the first of them.
-    while ((missedIn.get(week) ?? 0) > freeIn(week)) {
+    while (missedIn.has(week) && missedIn.get(week)! > freeIn(week)) {
       const left = days[begins]!
       if (isPractised(left)) practised -= 1
       if (isMissed(left)) missedIn.set(weekOf[begins]!, missedIn.get(weekOf[begins]!)! - 1)
@@ -202,22 +232,18 @@ function rowsOf(days: readonly string[], standings: ReadonlyMap<string, DayStand
     rows.push(practised === 0 ? null : { days: practised, from: days[firstOfRow]!, to: last })
   })
   const free = new Set<string>()
-  let gap: string[] = []
-  for (const day of days) {
-    if (isMissed(day)) gap.push(day)
+  let gap: number[] = []
+  days.forEach((day, at) => {
+    if (isMissed(day)) gap.push(at)
     else if (isPractised(day)) {
-      const all = gap
-      if (
-        all.every(
-          (each) => all.filter((other) => weekStart(other) === weekStart(each)).length <= freeIn(weekStart(each)),
-        )
-      )
-        for (const each of all) free.add(each)
+      const perWeek = new Map<number, number>()
+      for (const each of gap) perWeek.set(weekOf[each]!, (perWeek.get(weekOf[each]!) ?? 0) + 1)
+      if ([...perWeek].every(([week, missed]) => missed <= freeIn(week))) for (const each of gap) free.add(days[each]!)
       gap = []
     }
-  }
+  })
   // Up to today, which is open, what is free so far is free.
-  if (gap.length > 0 && rows.at(-1)) for (const each of gap) free.add(each)
+  if (gap.length > 0 && rows.at(-1)) for (const each of gap) free.add(days[each]!)
   return { rowAt: (at: number) => rows[at] ?? null, gapIsFree: (day: string) => free.has(day) }
 }
 
@@ -270,11 +296,12 @@ export function weekReports(sessions: readonly SessionTime[], today: string, rul
   const first = [...practised.keys()].sort()[0]
   if (first === undefined || first > today) return []
   const reports: WeekReport[] = []
-  for (let from = weekStart(first); from <= today; from = addDays(from, 7)) {
-    const end = addDays(from, 6)
+  const todayNumber = dayNumber(today)
+  for (let monday = mondayOf(weekNumber(dayNumber(first))); monday <= todayNumber; monday += 7) {
+    const days = Array.from({ length: Math.min(7, todayNumber - monday + 1) }, (_, at) => dayOfNumber(monday + at))
+    const from = days[0]!
     const { aimDaysAWeek: aimDays = null, aimMinutesAWeek: aimMinutes = null } =
-      rulesOn(rules.restPlan, end < today ? end : today) ?? {}
-    const days = Array.from({ length: 7 }, (_, at) => addDays(from, at)).filter((day) => day <= today)
+      rulesOn(rules.restPlan, days.at(-1)!) ?? {}
     const seconds = days.reduce((sum, day) => sum + (practised.get(day)?.seconds ?? 0), 0)
     const counted = days.filter((day) => counts(practised.get(day), rulesOn(rules.restPlan, day))).length
     const isAimed = aimDays !== null || aimMinutes !== null

@@ -1,4 +1,4 @@
-import { dayOf, weekStart } from './practiceDay'
+import { addDays, dayOf, weekStart } from './practiceDay'
 import type { SessionRecord } from './types'
 
 export interface JournalTotals {
@@ -19,7 +19,8 @@ export function journalTotals(
 ): JournalTotals {
   const days = new Set<string>()
   const daysThisWeek = new Set<string>()
-  const thisWeek = weekStart(today)
+  const monday = weekStart(today)
+  const sunday = addDays(monday, 6)
   let seconds = 0
   let secondsThisWeek = 0
   let longestSessionSeconds = 0
@@ -28,7 +29,7 @@ export function journalTotals(
     days.add(day)
     seconds += session.practisedSeconds
     longestSessionSeconds = Math.max(longestSessionSeconds, session.practisedSeconds)
-    if (weekStart(day) === thisWeek) {
+    if (day >= monday && day <= sunday) {
       daysThisWeek.add(day)
       secondsThisWeek += session.practisedSeconds
     }

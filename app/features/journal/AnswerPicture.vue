@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale'
 import { TELLING_GAIN, type Answer } from '#core/evidence'
 import { pebblePath } from '~/shared/drawing/pebble'
 import { stepsPhrase } from './benefitWords'
+import AsTable from '~/shared/ui/AsTable.vue'
 
 /** How sessions went, as stones on the bank: one heap for each step of change; below, the mean with the reach within which it lies. */
 const props = defineProps<{ answer: Answer; label: string }>()
@@ -65,28 +66,11 @@ const telling = computed(() => TELLING_GAIN[props.answer.question.outcome])
     <figcaption class="small soft">
       Each stone is the sessions with that change; the reed is where the mean lies, 95 of 100 times.
     </figcaption>
-    <details class="small">
-      <summary>As a table</summary>
-      <table class="ledger">
-        <caption class="visually-hidden">
-          {{
-            label
-          }}
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">Change, in {{ unit }}</th>
-            <th scope="col">Sessions</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ steps, sessions } in answer.changes" :key="steps">
-            <th scope="row">{{ stepsPhrase(steps).replace('.0', '') }}</th>
-            <td>{{ sessions }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </details>
+    <AsTable
+      :caption="label"
+      :columns="[`Change, in ${unit}`, 'Sessions']"
+      :rows="answer.changes.map(({ steps, sessions }) => [stepsPhrase(steps).replace('.0', ''), sessions])"
+    />
   </figure>
 </template>
 

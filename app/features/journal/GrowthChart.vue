@@ -4,6 +4,7 @@ import { scaleLinear } from 'd3-scale'
 import { curveMonotoneX, line } from 'd3-shape'
 import { daysBetween, type Growth } from '#core/journal'
 import { dayPhrase, shortDayPhrase } from '~/shared/words/time'
+import AsTable from '~/shared/ui/AsTable.vue'
 
 /** One thing over months, as a line of stones in the brook; by keys from day to day, with that day's words; and as a table. */
 const props = defineProps<{ growth: Growth; name: string; value: (value: number) => string }>()
@@ -109,30 +110,11 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
       </svg>
     </div>
     <figcaption class="small">{{ saying }}</figcaption>
-    <details class="small">
-      <summary>As a table</summary>
-      <table class="ledger">
-        <caption class="visually-hidden">
-          {{
-            name
-          }}
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">Day</th>
-            <th scope="col">{{ name }}</th>
-            <th scope="col">Words</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="point in [...points].reverse()" :key="point.day">
-            <th scope="row">{{ dayPhrase(point.day) }}</th>
-            <td>{{ value(point.value) }}</td>
-            <td>{{ point.words }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </details>
+    <AsTable
+      :caption="name"
+      :columns="['Day', name, 'Words']"
+      :rows="[...points].reverse().map((point) => [dayPhrase(point.day), value(point.value), point.words])"
+    />
   </figure>
 </template>
 
