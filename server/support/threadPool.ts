@@ -6,7 +6,7 @@ const MOST_WAITING = 6
 /** Nothing that is asked may take longer, unless its pool says so; searches answer their best well before. */
 const MOST_WORK_MS = 5000
 /** A thread that nobody asks anything for so long is ended, and its memory given back. */
-const IDLE_MS = 3000
+const IDLE_MS = 1000
 
 /** Why a question has no answer: too many wait, it took too long or too much memory, or the server is going down. */
 export class NoAnswerError extends Error {
@@ -39,6 +39,7 @@ export function createThreadPool<Question, Answer>(
   mostThreads: number,
   makeThread: () => Worker | Promise<Worker>,
   mostWorkMs = MOST_WORK_MS,
+  idleMs = IDLE_MS,
 ): ThreadPool<Question, Answer> {
   const waiting: Job<Question, Answer>[] = []
   const idle: Worker[] = []
@@ -83,7 +84,7 @@ export function createThreadPool<Question, Answer>(
     idle.push(thread)
     job?.resolve(answer)
     if (job) places.give()
-    setTimeout(() => letGo(thread), IDLE_MS).unref()
+    setTimeout(() => letGo(thread), idleMs).unref()
   }
 
   /** End one that has nothing to do; the last to become idle is the first to be asked again. */

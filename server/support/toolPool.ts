@@ -23,8 +23,11 @@ export const toolPool = createThreadPool<ToolQuestion, ToolAnswer>(
 )
 
 /** A year is followed for the demo, which makes and throws away much; on a machine that is busy it may take a while, and it is asked for once. */
-const DEMO_YOUNG_MB = 16
+const DEMO_YOUNG_MB = 8
+const DEMO_MEMORY_MB = 56
 const DEMO_WORK_MS = 30_000
+/** Its memory is given back at once: it is seldom asked for twice, and other threads want theirs. */
+const DEMO_IDLE_MS = 0
 /** The thread in which demos are made. */
 export const demoPool = createThreadPool<ToolQuestion, ToolAnswer>(
   serverPlaces,
@@ -32,7 +35,8 @@ export const demoPool = createThreadPool<ToolQuestion, ToolAnswer>(
   () =>
     new Worker(workerCode, {
       eval: true,
-      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: DEMO_YOUNG_MB },
+      resourceLimits: { maxOldGenerationSizeMb: DEMO_MEMORY_MB, maxYoungGenerationSizeMb: DEMO_YOUNG_MB },
     }),
   DEMO_WORK_MS,
+  DEMO_IDLE_MS,
 )
