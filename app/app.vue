@@ -8,6 +8,8 @@ import StoreNotices from '~/features/exchange/StoreNotices.vue'
 const person = usePersonStore()
 const night = useNight()
 const route = useRoute()
+// The first screen stands before the rest of years is read.
+onNuxtReady(() => void person.untilWhole())
 /** One screen that fails stops no other: it is left by any link, or by those that it offers. */
 const boundary = useTemplateRef<{ clearError: () => void }>('boundary')
 onScopeDispose(useRouter().afterEach(() => boundary.value?.clearError()))

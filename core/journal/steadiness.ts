@@ -70,7 +70,10 @@ export function rulesOn(restPlan: RestPlan, day: string): RestPlanEntry | null {
 }
 
 /** What was last found of some sessions: a journal of years is looked at in several ways at once, and its list is never changed in place. */
-const knownDays = new WeakMap<readonly SessionTime[], { dayEndsAtHour: number; days: ReadonlyMap<string, PracticeDay> }>()
+const knownDays = new WeakMap<
+  readonly SessionTime[],
+  { dayEndsAtHour: number; days: ReadonlyMap<string, PracticeDay> }
+>()
 
 /** All days on which there was practice, by their practice day. */
 export function practiceDays(

@@ -1,5 +1,4 @@
 import { type Fault, validate } from '#core/basics'
-import { until } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -111,7 +110,7 @@ export const usePersonStore = defineStore('person', () => {
       const remembered = localStorage.getItem(WORLD_KEY)
       if (remembered === 'demo' || remembered === 'own') await enter(remembered, true)
       else {
-        await enter('own')
+        await enter('own', true)
         if ((await gate.read(isEmpty)) && (await serverShowsDemo())) await loadDemo()
       }
       opened.value = true
@@ -125,13 +124,13 @@ export const usePersonStore = defineStore('person', () => {
   }
   const dismiss = (key: string) => void (notices.value = notices.value.filter((each) => each.key !== key))
 
-  /** Go to a world. Where it opens early, the latest sessions are there when this is done, and the rest comes after. */
+  /** Go to a world. Where it opens early, the latest sessions are there when this is done, and the rest when it is asked for. */
   async function enter(next: World, opensEarly = false) {
     gate.forget()
     world.value = next
+    rest = null
     if (!opensEarly) return load()
     takeStored(await gate.read((database) => readPerson(database, true)))
-    if (!isWhole.value) void loadRest()
   }
 
   function takeStored(stored: StoredPerson) {
@@ -169,9 +168,10 @@ export const usePersonStore = defineStore('person', () => {
       openingFault.value = `The journal could not be read: ${(error as Error).message}`
     }
   }
-  /** Until all sessions are here. */
+  let rest: Promise<void> | null = null
+  /** Until all sessions are here; the first screen asks for the rest once it stands, and whatever needs all of them before. */
   async function untilWhole() {
-    await until(() => isWhole.value || openingFault.value !== '').toBe(true)
+    if (!isWhole.value) await (rest ??= loadRest())
   }
   tabs.listen((message) => {
     if (message.kind === 'changed' && message.world === world.value && message.what !== 'running') void loadAnew()

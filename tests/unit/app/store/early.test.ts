@@ -56,6 +56,16 @@ describe('years of sessions', () => {
     expect(person.sessions).toHaveLength(300)
   })
 
+  it('come after the latest also where no world was chosen yet, and only when they are asked for', async () => {
+    vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined })
+    ;(await fill(YEARS)).close()
+    const person = usePersonStore()
+    await person.open()
+    expect([person.isWhole, person.sessions.length]).toEqual([false, 300])
+    await person.untilWhole()
+    expect([person.isWhole, person.sessions.length]).toEqual([true, 700])
+  })
+
   it('come after the latest, with what was written and removed meanwhile, in the order of time; no export is made without them', async () => {
     ;(await fill(YEARS)).close()
     const person = usePersonStore()
