@@ -6,7 +6,6 @@ import {
   checkItem,
   merged,
   newPerson,
-  PERSON_LISTS,
   readArchive,
   settingsSchema,
   toArchive,
@@ -42,7 +41,8 @@ import {
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
-import { idOf, readPerson, wordsFor, type StoredPerson, type Unreadable } from './storedPerson'
+import { createReading } from './reading'
+import { idOf, wordsFor, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
 
@@ -61,11 +61,8 @@ async function askToPersist() {
 export const usePersonStore = defineStore('person', () => {
   const world = ref<World>('own')
   const opened = ref(false)
-  /** Whether all sessions are here: of years of them the latest come first, and the rest a moment later. */
-  const isWhole = ref(false)
   const openingFault = ref('')
   const person = shallowRef<PersonData>(newPerson())
-  const unreadable = shallowRef<Unreadable[]>([])
   /** What was told of the store and must be seen: what was refused, changed by another tab, or is waited for. */
   const notices = shallowRef<{ key: string; words: string }[]>([])
   const nowAtLook = ref(wallMs())
@@ -128,51 +125,17 @@ export const usePersonStore = defineStore('person', () => {
   async function enter(next: World, opensEarly = false) {
     gate.forget()
     world.value = next
-    rest = null
-    if (!opensEarly) return load()
-    takeStored(await gate.read((database) => readPerson(database, true)))
+    return opensEarly ? loadLatest() : load()
   }
 
-  function takeStored(stored: StoredPerson) {
-    person.value = stored.person
-    unreadable.value = stored.unreadable
-    isWhole.value = stored.isWhole
-    look()
-  }
-  const load = async () => takeStored(await gate.read((database) => readPerson(database)))
-  /** What the store holds once all is written that was to be, whatever is written while it is read. */
-  async function readAnew(): Promise<StoredPerson> {
-    const written = gate.settled()
-    await written
-    const stored = await gate.read((database) => readPerson(database))
-    return gate.settled() === written ? stored : readAnew()
-  }
-  /** Another tab has changed something: what is not kept here yet stays, and so does what is written here while it is read. */
-  async function loadAnew() {
-    const stored = await readAnew()
-    if (gate.unkept.value.length === 0) takeStored(stored)
-  }
-  /** The sessions before the latest ones. */
-  async function loadRest() {
-    const where = world.value
-    try {
-      const stored = await readAnew()
-      if (world.value !== where || isWhole.value) return
-      const here = person.value
-      takeStored(stored)
-      if (gate.unkept.value.length === 0) return
-      // What could not be written meanwhile stands here only.
-      person.value = { ...person.value, settings: here.settings }
-      for (const list of PERSON_LISTS) for (const item of here[list]) inMemory(list, item.id, item)
-    } catch (error) {
-      openingFault.value = `The journal could not be read: ${(error as Error).message}`
-    }
-  }
-  let rest: Promise<void> | null = null
-  /** Until all sessions are here; the first screen asks for the rest once it stands, and whatever needs all of them before. */
-  async function untilWhole() {
-    if (!isWhole.value) await (rest ??= loadRest())
-  }
+  const { isWhole, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
+    gate,
+    world,
+    person,
+    openingFault,
+    look,
+    inMemory: (list, id, item) => inMemory(list, id, item as never),
+  })
   tabs.listen((message) => {
     if (message.kind === 'changed' && message.world === world.value && message.what !== 'running') void loadAnew()
   })
