@@ -5,6 +5,8 @@ import type { Places } from './places'
 const MOST_WAITING = 6
 /** Nothing that is asked may take longer, unless its pool says so; searches answer their best well before. */
 const MOST_WORK_MS = 5000
+/** Nobody waits longer for a turn than this: whoever has not had one is asked to come again. */
+const MOST_WAIT_MS = 5000
 /** A thread that nobody asks anything for so long is ended, and its memory given back. */
 const IDLE_MS = 1000
 
@@ -59,6 +61,14 @@ export function createThreadPool<Question, Answer>(
       } else if (thread) work(job, thread)
       else void begin(job)
     }
+  }
+
+  /** Whoever still has no turn. */
+  function turnAway(job: Job<Question, Answer>) {
+    const place = waiting.indexOf(job)
+    if (place < 0) return
+    waiting.splice(place, 1)
+    job.reject(new NoAnswerError('busy'))
   }
 
   async function begin(job: Job<Question, Answer>) {
@@ -125,8 +135,10 @@ export function createThreadPool<Question, Answer>(
       if (isClosing) return Promise.reject(new NoAnswerError('closing'))
       if (waiting.length >= MOST_WAITING) return Promise.reject(new NoAnswerError('busy'))
       return new Promise((resolve, reject) => {
-        waiting.push({ question, isGone, resolve, reject })
+        const job = { question, isGone, resolve, reject }
+        waiting.push(job)
         next()
+        setTimeout(() => turnAway(job), MOST_WAIT_MS).unref()
       })
     },
     async close(withinMs) {
