@@ -179,7 +179,7 @@ async function noting(): ReturnType<Story> {
   const name = `Class ${Math.floor(chance() * 1e6)}`
   await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
   await page.getByLabel('What it was').fill(name)
-  await page.getByLabel('Day').fill('2026-03-01')
+  await page.getByRole('dialog').getByLabel('Day').fill('2026-03-01')
   await page.getByRole('button', { name: 'Keep it' }).click()
   const saidMs = Date.now()
   await wait(between(0, 700))

@@ -11,3 +11,10 @@ export function deviation(values: readonly number[]): number {
   const middle = median(values)
   return 1.4826 * median(values.map((value) => Math.abs(value - middle)))
 }
+
+/** The mean; 0 of nothing. */
+export function meanOf(values: ArrayLike<number>): number {
+  let sum = 0
+  for (let at = 0; at < values.length; at += 1) sum += values[at]!
+  return values.length > 0 ? sum / values.length : 0
+}

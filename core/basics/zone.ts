@@ -37,8 +37,18 @@ export const dayNumber = (day: string): number => {
   if (Number.isNaN(number)) throw new RangeError(`${day.slice(0, 40)} is no day`)
   return number
 }
+/** A journal of years asks for the same days again and again, and writing one out is what costs. About a century of them is kept. */
+const written = new Map<number, string>()
+const MOST_WRITTEN = 40_000
 /** The day (YYYY-MM-DD) of a number. */
-export const dayOfNumber = (number: number): string => new Date(number * DAY_MS).toISOString().slice(0, 10)
+export function dayOfNumber(number: number): string {
+  const known = written.get(number)
+  if (known !== undefined) return known
+  const day = new Date(number * DAY_MS).toISOString().slice(0, 10)
+  if (written.size >= MOST_WRITTEN) written.clear()
+  written.set(number, day)
+  return day
+}
 
 /** The hour that the clock on the wall shows, with its part that has passed: 18.5 at half past six in the evening. */
 export function wallHour(instant: string, timeZone: string): number {

@@ -1,11 +1,12 @@
 import { variance } from 'd3-array'
+import { meanOf } from '../basics'
 import { blockLength, likeness, meanInterval } from './blocks'
 import { blockSums, flipChance } from './flips'
 import { falseShares } from './many'
 import type { Observation } from './observations'
-import { beganGains, beganOf, changesOf, meanOf, pairsOf, type Began, type Pairs } from './pairs'
+import { beganGains, beganOf, changesOf, pairsOf, type Began, type Pairs } from './pairs'
 import { changesNeeded, FALSE_CLAIMS, heldSpread, TELLING_GAIN } from './power'
-import { isAbout, isMain, questionsOf, type About, type Question } from './questions'
+import { isMain, membership, questionsOf, type About, type Question } from './questions'
 import { weekAsked, type Asked } from './week'
 
 /**
@@ -33,26 +34,30 @@ export interface Answer {
   began: Record<'lower' | 'notLower' | 'notHigher', Began>
 }
 /** What a question is asked of: which of the pairs it is about, and the scores that answer it. */
-function askedOf({ kind }: Question, { outcome, sessions, fromUsual }: Pairs, inIt: readonly number[]): Asked {
+function askedOf(
+  { kind }: Question,
+  { outcome, sessions, fromUsual, mean, spread: ofAll }: Pairs,
+  inIt: readonly number[],
+): Asked {
   const telling = TELLING_GAIN[outcome]
   if (kind === 'change') {
-    const scores = inIt.map((at) => fromUsual[at]!)
+    const scores = new Float64Array(inIt.length)
+    for (let at = 0; at < inIt.length; at += 1) scores[at] = fromUsual[inIt[at]!]!
     const spread = heldSpread(variance(scores) ?? 0, scores.length, telling)
     const like = likeness(scores)
     return {
-      ...{ scores, scale: 1, sessions: scores.length },
+      ...{ scores, scale: 1, sessions: scores.length, like },
       needed: (strict) => changesNeeded(spread, telling, strict, like),
     }
   }
   // Against the others: each session's part in the difference of the two means.
   const share = inIt.length / sessions.length
-  const all = meanOf(fromUsual)
-  const scores = fromUsual.map((gain) => -share * (gain - all))
-  for (const at of inIt) scores[at] = (1 - share) * (fromUsual[at]! - all)
-  const spread = heldSpread(variance(fromUsual) ?? 0, sessions.length, telling)
+  const scores = fromUsual.map((gain) => -share * (gain - mean))
+  for (const at of inIt) scores[at] = (1 - share) * (fromUsual[at]! - mean)
+  const spread = heldSpread(ofAll, sessions.length, telling)
   const like = likeness(scores)
   return {
-    ...{ scores, scale: 1 / (share * (1 - share)), sessions: inIt.length },
+    ...{ scores, scale: 1 / (share * (1 - share)), sessions: inIt.length, like },
     // The smaller share of two is worth fewer.
     needed: (strict) => Math.ceil(changesNeeded(spread, telling, strict, like) / Math.max(0.05, 1 - share)),
   }
@@ -63,17 +68,21 @@ const WEEK_BLOCK = 14
 
 /** Answer all that a journal can be asked. Sessions in order of their time; the same for the same sessions. */
 export function benefit(sessions: readonly Observation[]): Answer[] {
-  const questions = questionsOf(sessions)
+  const isIn = membership(sessions)
+  const questions = questionsOf(sessions, isIn)
   const pairs = new Map(
     [...new Set(questions.map(({ outcome }) => outcome))].map((each) => [each, pairsOf(sessions, each)]),
   )
   const strictest = (main: boolean) => HALF / Math.max(1, questions.filter((each) => isMain(each) === main).length)
-  const isIn = new Map<About, Uint8Array>()
-  const membersOf = (about: About, { places }: Pairs) => {
-    const known = isIn.get(about) ?? Uint8Array.from(sessions, (session) => Number(isAbout(about, session)))
-    isIn.set(about, known)
+  const known = new Map<string, number[]>()
+  const membersOf = (about: About, { outcome, places }: Pairs) => {
+    const key = JSON.stringify([outcome, about])
+    const before = known.get(key)
+    if (before) return before
+    const those = isIn(about)
     const members: number[] = []
-    for (let at = 0; at < places.length; at += 1) if (known[places[at]!]) members.push(at)
+    for (let at = 0; at < places.length; at += 1) if (those[places[at]!]) members.push(at)
+    known.set(key, members)
     return members
   }
   const drafts = questions.map((question): Answer => {
@@ -81,7 +90,7 @@ export function benefit(sessions: readonly Observation[]): Answer[] {
     const all = pairs.get(outcome)!
     const inIt = membersOf(about, all)
     const asked = kind === 'week' ? weekAsked(sessions, outcome) : askedOf(question, all, inIt)
-    const length = Math.max(kind === 'week' ? WEEK_BLOCK : 1, blockLength(asked.scores))
+    const length = Math.max(kind === 'week' ? WEEK_BLOCK : 1, blockLength(asked.scores, asked.like))
     const needed = asked.needed(strictest(isMain(question)))
     const interval = meanInterval(asked.scores, length)
     return {

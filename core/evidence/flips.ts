@@ -6,13 +6,12 @@ const DRAWN_BLOCKS = 48
 const DRAWS = 4000
 
 /** Sums of values that follow each other, `length` at a time; the last may be of fewer. */
-export function blockSums(values: readonly number[], length: number): number[] {
-  if (length === 1) return [...values]
-  const sums: number[] = []
-  for (let from = 0; from < values.length; from += length) {
-    let sum = 0
-    for (let at = from; at < Math.min(from + length, values.length); at += 1) sum += values[at]!
-    sums.push(sum)
+export function blockSums(values: ArrayLike<number>, length: number): ArrayLike<number> {
+  if (length === 1) return values
+  const sums = new Float64Array(Math.ceil(values.length / length))
+  for (let block = 0; block < sums.length; block += 1) {
+    const to = Math.min((block + 1) * length, values.length)
+    for (let at = block * length; at < to; at += 1) sums[block]! += values[at]!
   }
   return sums
 }
@@ -22,9 +21,10 @@ export function blockSums(values: readonly number[], length: number): number[] {
  * signs (Fisher, The Design of Experiments, 1935), of whole blocks where what follows on each other is alike. 1 of nothing. The normal
  * curve for many blocks errs, if at all, towards more: sums of turned signs have thinner tails.
  */
-export function flipChance(sums: readonly number[], seed = 1): number {
+export function flipChance(sums: ArrayLike<number>, seed = 1): number {
   let [seen, reach, size, moving] = [0, 0, 0, 0]
-  for (const sum of sums) {
+  for (let at = 0; at < sums.length; at += 1) {
+    const sum = sums[at]!
     if (sum === 0) continue
     seen += sum
     reach += Math.abs(sum)
@@ -33,39 +33,54 @@ export function flipChance(sums: readonly number[], seed = 1): number {
   }
   if (moving === 0) return 1
   if (moving > DRAWN_BLOCKS) return twoSided(seen / Math.sqrt(size))
-  const moved = sums.filter((sum) => sum !== 0)
+  const moved = Array.from(sums).filter((sum) => sum !== 0)
   // What is equal but for the last bits of a sum is as far.
   const far = Math.abs(seen) - 1e-9 * reach
   return moving <= COUNTED_BLOCKS ? countedChance(moved, far) : drawnChance(moved, far, seed)
 }
 
+/** Of two ways that are each other's mirror one is looked at; from one to the next one sign is turned (in the order of Gray's code). */
 function countedChance(sums: readonly number[], far: number): number {
-  const ways = 2 ** sums.length
+  const ways = 2 ** (sums.length - 1)
+  let sum = sums.reduce((total, each) => total + each, 0)
+  let turned = 0
   let asFar = 0
-  for (let way = 0; way < ways; way += 1) {
-    let sum = 0
-    for (let index = 0; index < sums.length; index += 1) sum += (way >> index) & 1 ? sums[index]! : -sums[index]!
+  for (let way = 1; ; way += 1) {
     if (Math.abs(sum) >= far) asFar += 1
+    if (way === ways) return asFar / ways
+    const place = 31 - Math.clz32(way & -way)
+    turned ^= 1 << place
+    sum += (turned >> place) & 1 ? -2 * sums[place]! : 2 * sums[place]!
   }
-  return asFar / ways
 }
 
 /** With the one that was seen counted among those drawn, so that it is never below what drawing can tell (Phipson and Smyth 2010). */
 function drawnChance(sums: readonly number[], far: number, seed: number): number {
   const chance = chanceFrom(seed)
+  const eights = signedSums(sums)
   let asFar = 1
   for (let draw = 0; draw < DRAWS; draw += 1) {
     let sum = 0
     // One number gives the signs of 16 sums: its lower bits come back too soon.
     let bits = 0
-    for (let index = 0; index < sums.length; index += 1) {
-      if (index % 16 === 0) bits = Math.floor(chance() * 2 ** 16)
-      sum += bits & 1 ? sums[index]! : -sums[index]!
-      bits >>= 1
+    for (let index = 0; index < eights.length; index += 1) {
+      bits = index % 2 === 0 ? Math.floor(chance() * 2 ** 16) : bits >> 8
+      sum += eights[index]![bits & 255]!
     }
     if (Math.abs(sum) >= far) asFar += 1
   }
   return asFar / (DRAWS + 1)
+}
+
+/** For each eight that follow each other, what they come to with every way of turning their signs: by the ways, a bit set keeps its sign. */
+function signedSums(sums: readonly number[]): Float64Array[] {
+  return Array.from({ length: Math.ceil(sums.length / 8) }, (_, eight) =>
+    Float64Array.from({ length: 256 }, (_, way) => {
+      let sum = 0
+      for (let bit = 0; bit < 8; bit += 1) sum += ((way >> bit) & 1 ? 1 : -1) * (sums[8 * eight + bit] ?? 0)
+      return sum
+    }),
+  )
 }
 
 /** The chance of a standard normal number beyond `z` on either side. */

@@ -1,4 +1,5 @@
-import { median } from 'd3-array'
+import { median, variance } from 'd3-array'
+import { meanOf } from '../basics'
 import { FEELING_STEPS, PAIN } from '../journal'
 import { OUTCOMES, type Observation, type Outcome } from './observations'
 import { isPair } from './questions'
@@ -13,10 +14,13 @@ export interface Pairs {
   sessions: Observation[]
   /** Where each stands among all sessions. */
   places: number[]
-  before: number[]
-  gain: number[]
+  before: Float64Array
+  gain: Float64Array
   /** The gain as it would be from the usual beginning. */
-  fromUsual: number[]
+  fromUsual: Float64Array
+  /** Their mean and their variance over all sessions. */
+  mean: number
+  spread: number
   /** The middle of all beginnings. */
   usual: number
 }
@@ -29,8 +33,12 @@ export interface Pairs {
 export function pairsOf(all: readonly Observation[], outcome: Outcome): Pairs {
   const places = all.flatMap((session, place) => (isPair(session, outcome) ? place : []))
   const sessions = places.map((place) => all[place]!)
-  const before = sessions.map((session) => better(outcome, session.before[outcome]!))
-  const gain = sessions.map((session) => better(outcome, session.after[outcome]! - session.before[outcome]!))
+  const before = new Float64Array(sessions.length)
+  const gain = new Float64Array(sessions.length)
+  sessions.forEach((session, index) => {
+    before[index] = better(outcome, session.before[outcome]!)
+    gain[index] = better(outcome, session.after[outcome]!) - before[index]!
+  })
   const others = OUTCOMES.filter((other) => other !== outcome)
   const otherwise = sessions.map((session, index) => {
     let [sum, said] = [0, 0]
@@ -45,7 +53,8 @@ export function pairsOf(all: readonly Observation[], outcome: Outcome): Pairs {
   const middle = meanOf(gain)
   const widened = Math.sqrt(sessions.length / Math.max(1, sessions.length - 2))
   const fromUsual = withoutSlopes(gain, [before, otherwise]).map((left) => middle + widened * left)
-  return { outcome, sessions, places, before, gain, fromUsual, usual: median(before) ?? 0 }
+  const [mean, spread] = [meanOf(fromUsual), variance(fromUsual) ?? 0]
+  return { outcome, sessions, places, before, gain, fromUsual, mean, spread, usual: median(before) ?? 0 }
 }
 
 export interface Began {
@@ -73,13 +82,6 @@ export function beganOf(pairs: Pairs, asked: readonly number[]) {
   const part = (of: readonly number[]): Began => ({ sessions: of.length, gain: meanOf(of) })
   return { lower: part(gains.lower), notLower: part(gains.notLower), notHigher: part(gains.notHigher) }
 }
-/** The mean; 0 of nothing. */
-export function meanOf(values: readonly number[]): number {
-  let sum = 0
-  for (const value of values) sum += value
-  return values.length > 0 ? sum / values.length : 0
-}
-
 /** How many sessions changed by how much. */
 export function changesOf({ gain }: Pairs, asked: readonly number[]): { steps: number; sessions: number }[] {
   const counts = new Map<number, number>()

@@ -56,10 +56,22 @@ export function isAbout(about: About, session: Observation): boolean {
 export const isPair = (session: Observation, outcome: Outcome) =>
   session.before[outcome] !== null && session.after[outcome] !== null
 
+/** In how many places both have a one. */
+function inBoth(one: Uint8Array, other: Uint8Array): number {
+  let count = 0
+  for (let at = 0; at < one.length; at += 1) count += one[at]! & other[at]!
+  return count
+}
+
 /** Ids by how many sessions they are in, most first; those in all sessions or in hardly any tell nothing apart. */
-function commonest(ids: readonly string[], of: number, most: number): string[] {
+function commonest(
+  sessions: readonly Observation[],
+  idsOf: (session: Observation) => readonly string[],
+  most: number,
+): string[] {
   const times = new Map<string, number>()
-  for (const id of ids) times.set(id, (times.get(id) ?? 0) + 1)
+  for (const session of sessions) for (const id of idsOf(session)) times.set(id, (times.get(id) ?? 0) + 1)
+  const of = sessions.length
   return [...times]
     .filter(([, count]) => count >= LEAST_PAIRS && of - count >= LEAST_PAIRS)
     .sort(([one, a], [other, b]) => b - a || one.localeCompare(other))
@@ -67,34 +79,42 @@ function commonest(ids: readonly string[], of: number, most: number): string[] {
     .map(([id]) => id)
 }
 
+function placesOf(sessions: readonly Observation[], is: (session: Observation) => boolean): Uint8Array {
+  const places = new Uint8Array(sessions.length)
+  for (let at = 0; at < sessions.length; at += 1) if (is(sessions[at]!)) places[at] = 1
+  return places
+}
+
+/** Which sessions are asked about, one or nothing for each, looked at once. */
+export function membership(sessions: readonly Observation[]): (about: About) => Uint8Array {
+  const known = new Map<string, Uint8Array>()
+  return (about) => {
+    const key = JSON.stringify(about)
+    let those = known.get(key)
+    if (!those) known.set(key, (those = placesOf(sessions, (session) => isAbout(about, session))))
+    return those
+  }
+}
+
 /** All that a journal can be asked, whether it can answer yet or not. What is asked depends on what was done, never on how it felt. */
-export function questionsOf(sessions: readonly Observation[]): Question[] {
-  const routines = commonest(
-    sessions.flatMap(({ routineId }) => routineId ?? []),
-    sessions.length,
-    MOST.routines,
-  )
-  const forms = commonest(
-    sessions.flatMap(({ formIds }) => formIds),
-    sessions.length,
-    MOST.forms,
-  )
+export function questionsOf(sessions: readonly Observation[], isIn = membership(sessions)): Question[] {
+  const routines = commonest(sessions, ({ routineId }) => (routineId === null ? [] : [routineId]), MOST.routines)
+  const forms = commonest(sessions, ({ formIds }) => formIds, MOST.forms)
   const abouts: About[] = [
     ...TIMES_OF_DAY.map((time): About => ({ kind: 'time', time })),
     ...TOLD_LENGTHS.map((length): About => ({ kind: 'length', length })),
     ...routines.map((routineId): About => ({ kind: 'routine', routineId })),
     ...forms.map((formId): About => ({ kind: 'form', formId })),
   ]
-  const isIn = abouts.map((about) => Uint8Array.from(sessions, (session) => Number(isAbout(about, session))))
   return OUTCOMES.flatMap((outcome) => {
-    const isSaid = Uint8Array.from(sessions, (session) => Number(isPair(session, outcome)))
-    const pairs = isSaid.reduce((sum, is) => sum + is, 0)
+    const isSaid = placesOf(sessions, (session) => isPair(session, outcome))
+    const pairs = inBoth(isSaid, isSaid)
     if (pairs === 0) return []
     const all = { kind: 'all' } as const
     return [
       { outcome, about: all, kind: 'change' as const },
-      ...abouts.flatMap((about, at): Question[] => {
-        const count = isIn[at]!.reduce((sum, is, place) => sum + (is & isSaid[place]!), 0)
+      ...abouts.flatMap((about): Question[] => {
+        const count = inBoth(isIn(about), isSaid)
         // With all of one kind, the question is the one about all.
         if (count < LEAST_PAIRS || count === pairs) return []
         const change = { outcome, about, kind: 'change' as const }

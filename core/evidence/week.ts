@@ -8,9 +8,11 @@ import { withoutSlopes } from './slopes'
 
 /** Scores whose sum is far from 0 when the answer is yes; `scale` times their mean is the effect. */
 export interface Asked {
-  scores: number[]
+  scores: Float64Array
   scale: number
   sessions: number
+  /** How alike scores are that follow each other. */
+  like: number
   needed: (strictChance: number) => number
 }
 
@@ -40,12 +42,14 @@ export function weekAsked(sessions: readonly Observation[], outcome: Outcome): A
   const y = withoutSlopes(values, time)
   const scores = x.map((each, index) => each * y[index]!)
   const spread = x.reduce((total, each) => total + each * each, 0)
+  const like = likeness(scores)
   return {
     scores,
+    like,
     // Twice, as a difference of two weeks spreads twice as far as one.
     scale: spread > 0 ? (2 * scores.length) / spread : 0,
     sessions: begun.length,
-    needed: (strict) => pairsNeeded(strict, likeness(scores)),
+    needed: (strict) => pairsNeeded(strict, like),
   }
 }
 

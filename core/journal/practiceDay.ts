@@ -45,9 +45,10 @@ export const mondayOf = (weekNumber: number): number => weekNumber * 7 - 3
 
 /** Weekday from 1 (Monday) to 7 (Sunday). */
 export function weekday(day: string): number {
-  const number = dayNumber(day)
-  return number - mondayOf(weekNumber(number)) + 1
+  return weekdayOf(dayNumber(day))
 }
+/** The weekday of the day with a number. */
+export const weekdayOf = (number: number): number => number - mondayOf(weekNumber(number)) + 1
 
 /** The first day of the week that holds a day, for weeks that begin on Monday. */
 export function weekStart(day: string): string {

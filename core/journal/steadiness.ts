@@ -1,5 +1,5 @@
 import { dayNumber, dayOfNumber } from '../basics'
-import { addDays, dayStartMs, dayOf, mondayOf, weekday, weekNumber, weekStart } from './practiceDay'
+import { addDays, dayStartMs, dayOf, mondayOf, weekdayOf, weekNumber, weekStart } from './practiceDay'
 import type { RestPlan, RestPlanEntry, SessionRecord } from './types'
 
 /** What steadiness needs to know of a session. */
@@ -128,23 +128,19 @@ function steadinessOf(sessions: readonly SessionTime[], today: string, rules: St
 
   const travelled = travelDays(practised, today, rules)
   const firstNumber = dayNumber(first)
-  const days = Array.from({ length: dayNumber(today) - firstNumber + 1 }, (_, at) => dayOfNumber(firstNumber + at))
-  const standings = new Map<string, DayStanding>()
-  for (const day of days) {
-    standings.set(day, standingOf(day, today, practised.get(day), rulesOn(rules.restPlan, day), travelled))
-  }
-  const { rowAt, gapIsFree } = rowsOf(days, firstNumber, standings, rules.restPlan)
-  let longest: Row | null = null
-  days.forEach((_, at) => {
-    const row = rowAt(at)
-    if (row && row.days > (longest?.days ?? 0)) longest = row
+  const days = daysBetweenNumbers(firstNumber, dayNumber(today))
+  const found = days.map((day, at) => {
+    const ofDay = rulesOn(rules.restPlan, day)
+    return standingOf({ day, isRest: isRestDay(ofDay, firstNumber + at) }, today, practised.get(day), ofDay, travelled)
   })
-  const current = rowAt(days.length - 1)
-  for (const day of days) if (gapIsFree(day)) standings.set(day, 'freeRest')
-  const inRow = current ? days.filter((day) => day >= current.from) : []
-  const begins = current ? days.indexOf(current.from) : days.length
+  const { rows, longest, free } = rowsOf(days, firstNumber, found, rules.restPlan)
+  for (const at of free) found[at] = 'freeRest'
+  const standings = new Map(days.map((day, at) => [day, found[at]!]))
+  const current = rows.at(-1) ?? null
+  const begins = current ? dayNumber(current.from) - firstNumber : days.length
+  const inRow = days.slice(begins)
   const isBroken = (day: string) => ['missed', 'short', 'freeRest'].includes(standings.get(day)!)
-  const last = rowAt(days.findLastIndex((day) => standings.get(day) === 'practised'))
+  const last = rows[found.lastIndexOf('practised')] ?? null
   return {
     current,
     longest,
@@ -161,8 +157,16 @@ function steadinessOf(sessions: readonly SessionTime[], today: string, rules: St
   }
 }
 
+/** The days from one number to another, both in it. */
+const daysBetweenNumbers = (from: number, to: number) =>
+  Array.from({ length: Math.max(0, to - from + 1) }, (_, at) => dayOfNumber(from + at))
+
+/** Whether rest was planned for the day with this number. */
+const isRestDay = (rules: RestPlanEntry | null, number: number) =>
+  rules !== null && rules.weekdays.length > 0 && rules.weekdays.includes(weekdayOf(number))
+
 function standingOf(
-  day: string,
+  { day, isRest }: { day: string; isRest: boolean },
   today: string,
   practised: PracticeDay | undefined,
   rules: RestPlanEntry | null,
@@ -170,7 +174,7 @@ function standingOf(
 ): DayStanding {
   if (counts(practised, rules)) return 'practised'
   if (day === today) return 'open'
-  if (rules?.weekdays.includes(weekday(day))) return 'plannedRest'
+  if (isRest) return 'plannedRest'
   if (travelled.has(day)) return 'travel'
   return practised ? 'short' : 'missed'
 }
@@ -190,8 +194,9 @@ function travelDays(
     const next = days[index + 1]
     const fromZone = practised.get(day)!.timeZone
     const toZone = next === undefined ? (timeZoneToday ?? fromZone) : practised.get(next)!.timeZone
+    if (fromZone === toZone) return
     const missed = addDays(day, 1)
-    if (fromZone === toZone || missed >= (next ?? today)) return
+    if (missed >= (next ?? today)) return
     const from = dayStartMs(missed, fromZone, dayEndsAtHour)
     const hours = (dayStartMs(addDays(missed, 1), toZone, dayEndsAtHour) - from) / 3_600_000
     if (hours <= 24 - SHORTENED_HOURS) found.set(missed, { day: missed, hours: Math.max(0, hours), fromZone, toZone })
@@ -199,17 +204,26 @@ function travelDays(
   return found
 }
 
-/** The rows that end with each day, and the missed days between two practised ones that are free in their weeks. */
+/**
+ * The rows that end with each day, the longest of them, and the places of the missed days between two practised ones that are free in their
+ * weeks. Days by their places from the first on.
+ */
 function rowsOf(
   days: readonly string[],
   firstNumber: number,
-  standings: ReadonlyMap<string, DayStanding>,
+  standings: readonly DayStanding[],
   restPlan: RestPlan,
-) {
-  const isMissed = (day: string) => standings.get(day) === 'missed' || standings.get(day) === 'short'
-  const isPractised = (day: string) => standings.get(day) === 'practised'
-  const freeIn = (week: number) => rulesOn(restPlan, dayOfNumber(mondayOf(week) + 6))?.restDaysAWeek ?? 0
+): { rows: (Row | null)[]; longest: Row | null; free: number[] } {
+  const isMissed = (at: number) => standings[at] === 'missed' || standings[at] === 'short'
+  const isPractised = (at: number) => standings[at] === 'practised'
+  const knownFree = new Map<number, number>()
+  const freeIn = (week: number) => {
+    const known = knownFree.get(week) ?? rulesOn(restPlan, dayOfNumber(mondayOf(week) + 6))?.restDaysAWeek ?? 0
+    knownFree.set(week, known)
+    return known
+  }
   const rows: (Row | null)[] = []
+  let longest: Row | null = null
   const missedIn = new Map<number, number>()
   const weekOf = days.map((_, at) => weekNumber(firstNumber + at))
   let begins = 0
@@ -218,36 +232,37 @@ function rowsOf(
   let last = ''
   days.forEach((day, at) => {
     const week = weekOf[at]!
-    if (isPractised(day)) {
+    if (isPractised(at)) {
       practised += 1
       last = day
     }
-    if (isMissed(day)) missedIn.set(week, (missedIn.get(week) ?? 0) + 1)
+    if (isMissed(at)) missedIn.set(week, (missedIn.get(week) ?? 0) + 1)
     // More were missed in this week than are free: the row can only begin after the first of them.
     while (missedIn.has(week) && missedIn.get(week)! > freeIn(week)) {
-      const left = days[begins]!
-      if (isPractised(left)) practised -= 1
-      if (isMissed(left)) missedIn.set(weekOf[begins]!, missedIn.get(weekOf[begins]!)! - 1)
+      if (isPractised(begins)) practised -= 1
+      if (isMissed(begins)) missedIn.set(weekOf[begins]!, missedIn.get(weekOf[begins]!)! - 1)
       begins += 1
     }
     firstOfRow = Math.max(firstOfRow, begins)
-    while (firstOfRow < at && !isPractised(days[firstOfRow]!)) firstOfRow += 1
-    rows.push(practised === 0 ? null : { days: practised, from: days[firstOfRow]!, to: last })
+    while (firstOfRow < at && !isPractised(firstOfRow)) firstOfRow += 1
+    const row = practised === 0 ? null : { days: practised, from: days[firstOfRow]!, to: last }
+    rows.push(row)
+    if (row && row.days > (longest?.days ?? 0)) longest = row
   })
-  const free = new Set<string>()
+  const free: number[] = []
   let gap: number[] = []
-  days.forEach((day, at) => {
-    if (isMissed(day)) gap.push(at)
-    else if (isPractised(day)) {
+  days.forEach((_, at) => {
+    if (isMissed(at)) gap.push(at)
+    else if (isPractised(at) && gap.length > 0) {
       const perWeek = new Map<number, number>()
       for (const each of gap) perWeek.set(weekOf[each]!, (perWeek.get(weekOf[each]!) ?? 0) + 1)
-      if ([...perWeek].every(([week, missed]) => missed <= freeIn(week))) for (const each of gap) free.add(days[each]!)
+      if ([...perWeek].every(([week, missed]) => missed <= freeIn(week))) free.push(...gap)
       gap = []
     }
   })
   // Up to today, which is open, what is free so far is free.
-  if (gap.length > 0 && rows.at(-1)) for (const each of gap) free.add(days[each]!)
-  return { rowAt: (at: number) => rows[at] ?? null, gapIsFree: (day: string) => free.has(day) }
+  if (rows.at(-1)) free.push(...gap)
+  return { rows, longest, free }
 }
 
 /** One stone of the water: a day, what was done on it, and how it stands; `future` after today, and null before the first practice. */
@@ -275,7 +290,7 @@ export function weeksOfStones(
     Array.from({ length: 7 }, (_, index): DayStone => {
       const day = addDays(firstDay, week * 7 + index)
       const { seconds = 0, sessions: done = 0 } = practised.get(day) ?? {}
-      const rest = rulesOn(rules.restPlan, day)?.weekdays.includes(weekday(day)) ?? false
+      const rest = isRestDay(rulesOn(rules.restPlan, day), dayNumber(day))
       return { day, seconds, sessions: done, rest, standing: day > today ? 'future' : (standings.get(day) ?? null) }
     }),
   )
@@ -301,7 +316,7 @@ export function weekReports(sessions: readonly SessionTime[], today: string, rul
   const reports: WeekReport[] = []
   const todayNumber = dayNumber(today)
   for (let monday = mondayOf(weekNumber(dayNumber(first))); monday <= todayNumber; monday += 7) {
-    const days = Array.from({ length: Math.min(7, todayNumber - monday + 1) }, (_, at) => dayOfNumber(monday + at))
+    const days = daysBetweenNumbers(monday, Math.min(monday + 6, todayNumber))
     const from = days[0]!
     const { aimDaysAWeek: aimDays = null, aimMinutesAWeek: aimMinutes = null } =
       rulesOn(rules.restPlan, days.at(-1)!) ?? {}

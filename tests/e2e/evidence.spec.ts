@@ -27,6 +27,31 @@ test('whether evening practice helps is asked of a year and answered as it is: w
   await expect(page.getByText('Benjamini and Hochberg')).toBeVisible()
 })
 
+test('an entry that comes, and goes again, is counted by the next answer', async ({ page }) => {
+  await openDemo(page, new Date('2026-11-27T09:00:00Z'))
+  await goTo(page, 'Journal')
+  await page.clock.resume()
+  const counted = async () => {
+    await page.getByRole('link', { name: 'Does it do me good?' }).click()
+    const said = page.getByText(/questions were put to \d+ sessions/)
+    await expect(said).toBeVisible()
+    const sessions = Number(/put to (\d+) sessions/.exec((await said.textContent())!)![1])
+    await goTo(page, 'Journal')
+    return sessions
+  }
+  const before = await counted()
+  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+  await page.getByRole('textbox', { name: 'In one line' }).fill('class 30 min yesterday 12:00')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/^Class, .* is in the journal\./)).toBeVisible()
+  expect(await counted()).toBe(before + 1)
+  const entry = page.getByRole('region', { name: 'Sessions' }).getByRole('listitem').filter({ hasText: 'Class' })
+  await entry.first().getByRole('button').first().click()
+  await page.getByRole('button', { name: 'Remove this session' }).click()
+  await expect(page.getByText('is removed.')).toBeVisible()
+  expect(await counted()).toBe(before)
+})
+
 test('with too few sessions nothing is claimed, and it is said how many there are', async ({ page }) => {
   await openAt(page, '/journal/good')
   await page.clock.resume()

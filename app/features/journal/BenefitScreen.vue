@@ -6,22 +6,28 @@ import { plural } from '~/shared/words/numbers'
 import AnswerPicture from './AnswerPicture.vue'
 import JournalPlaces from './JournalPlaces.vue'
 import { aboutPhrase, answerPhrase, outcomeName } from './benefitWords'
-import { useJournalWorker } from './journalWorker'
+import { askBenefit } from './benefitWorker'
 
 /** Does it do me good? What the journal can answer, and what it cannot yet. */
 const person = usePersonStore()
 useHead({ title: 'Does it do me good? · Pebblebrook' })
-const { working, ask } = useJournalWorker()
 const answers = shallowRef<Answer[]>([])
 const sessions = ref(0)
 const failed = ref(false)
+/** How often was asked: only the latest answer counts. */
+let asks = 0
+const working = ref(false)
 async function look() {
   failed.value = false
+  working.value = true
+  const ask = (asks += 1)
   try {
-    const answered = await ask((remote) => remote.benefit(person.world))
-    if (answered) [answers.value, sessions.value] = [answered.answers, answered.sessions]
+    const answered = await askBenefit(person.world, person.sessions)
+    if (ask === asks) [answers.value, sessions.value] = [answered.answers, answered.sessions]
   } catch {
-    failed.value = true
+    if (ask === asks) failed.value = true
+  } finally {
+    if (ask === asks) working.value = false
   }
 }
 watch(() => person.sessions, look, { immediate: true })

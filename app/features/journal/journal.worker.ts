@@ -1,16 +1,32 @@
 import { expose } from 'comlink'
 import { chanceFrom } from '#core/basics'
 import { benefit, observationsOf, pairsWanted, trialPower, type Answer, type Observation } from '#core/evidence'
+import type { SessionRecord } from '#core/journal'
 import type { ReadSessions } from '#core/tables'
 import { openWorld, type World } from '~/shared/store/database'
 import { storedSessions } from '~/shared/store/storedPerson'
+import type { News } from './benefitNews'
+
+/** What can answer, by session; kept for the next question, which comes with what is new. */
+let observed = new Map<string, Observation>()
+/** One question after the other: what is new of one is taken in before the next is answered. */
+let before: Promise<unknown> = Promise.resolve()
 
 /** What takes long of the journal, away from the page. It reads the store by itself: years of sessions are not sent to it. */
 const journalWorker = {
-  /** All that the journal can be asked, answered; and how many sessions there are. */
-  async benefit(world: World): Promise<{ answers: Answer[]; sessions: number }> {
-    const sessions = await observed(world)
-    return { answers: benefit(sessions), sessions: sessions.length }
+  /** All that the journal can be asked, answered; and how many sessions there are. Without news all is read from the store. */
+  benefit(world: World, news: News<SessionRecord> | null): Promise<{ answers: Answer[]; sessions: number }> {
+    const answered = before.then(async () => {
+      if (news === null) observed = observe(await readSessions(world))
+      else {
+        for (const id of news.go) observed.delete(id)
+        for (const [id, each] of observe(news.come)) observed.set(id, each)
+      }
+      const inOrder = [...observed.values()].sort((one, other) => one.startedAtMs - other.startedAtMs)
+      return { answers: benefit(inOrder), sessions: inOrder.length }
+    })
+    before = answered.catch(() => {})
+    return answered
   },
   /** How many pairs of days a trial wants to find a gain with changes that spread so, and how surely `pairs` of them find it. */
   trial(pairs: number, gain: number, spread: number): { wanted: number; power: number } {
@@ -23,10 +39,13 @@ const journalWorker = {
   },
 }
 
-async function observed(world: World): Promise<Observation[]> {
+const observe = (sessions: readonly SessionRecord[]) =>
+  new Map(sessions.flatMap((session) => observationsOf([session]).map((each) => [session.id, each] as const)))
+
+async function readSessions(world: World): Promise<SessionRecord[]> {
   const database = await openWorld(world)
   try {
-    return observationsOf(await storedSessions(database))
+    return await storedSessions(database)
   } finally {
     database.close()
   }

@@ -59,7 +59,7 @@ describe('blocks', () => {
     expect(Math.abs(likeness(numbers(4000, 1, 0.5)) - 0.5)).toBeLessThan(0.05)
   })
   it('sum to the whole', () => {
-    expect(blockSums([1, 2, 3, 4, 5], 2)).toEqual([3, 7, 5])
+    expect(Array.from(blockSums([1, 2, 3, 4, 5], 2))).toEqual([3, 7, 5])
   })
   it('keep false alarms of lasting values near one in twenty, which single values do not', () => {
     const alarms = (length: (values: number[]) => number) =>
