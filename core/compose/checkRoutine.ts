@@ -12,6 +12,7 @@ import {
   withManner,
   type Caution,
   type Condition,
+  type Form,
   type LearningStage,
   type Way,
 } from '../forms'
@@ -21,6 +22,7 @@ import {
   findingsOf,
   type CheckFacts,
   type Finding,
+  type Routine,
   type Step,
   type StepFacts,
 } from '../routine'
@@ -42,6 +44,7 @@ export function checkRoutine(input: CompileInput, person: KnownPerson): Finding[
 }
 
 /** What a routine is called that is for the end of the day. */
+export const isForEvening = ({ name, purpose }: Pick<Routine, 'name' | 'purpose'>) => EVENING.test(`${name} ${purpose}`)
 const EVENING = /\b(evening|night|bed ?time|before bed|sleep|late)\b/i
 
 /** A form counts as learned, for a flow, from the whole movement on. */
@@ -59,7 +62,7 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     const way = wayFor(step, input.ways)
     const mine = formMyWay(form, way, input.rules).form
     const ways = waysOf(step, way)
-    const asked = [...new Set(ways.flatMap((each) => cautionsOf(form, each, input.rules)))]
+    const asked = askedBy(step, form, input)
     const wayWith = (caution: Caution) => ways.find((each) => cautionsOf(form, each, input.rules).includes(caution))
     const occurrences = timeline.occurrences.filter(({ stepId }) => stepId === step.id)
     const length = breaths.get(step.id)
@@ -103,9 +106,14 @@ export function checkFactsOf(input: CompileInput, person: KnownPerson, timeline:
     steps,
     longestStillSeconds: person.longestStillSeconds,
     chairAtHand: hasChairAtHand(person.conditions),
-    forEvening: EVENING.test(`${input.routine.name} ${input.routine.purpose}`),
+    forEvening: isForEvening(input.routine),
     firstPhasePlace: Math.max(1, FIVE_PHASES.indexOf(input.rules.firstPhase as FivePhase) + 1),
   }
+}
+
+/** All cautions of a step as it is done, in whatever way some part of it is. */
+export function askedBy(step: Step, form: Form, { ways, rules }: Pick<CompileInput, 'ways' | 'rules'>): Caution[] {
+  return [...new Set(waysOf(step, wayFor(step, ways)).flatMap((each) => cautionsOf(form, each, rules)))]
 }
 
 /** The ways in which a step is done: its own, and those of its layers. */

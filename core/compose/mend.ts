@@ -79,7 +79,12 @@ export function mend(input: CompileInput, finding: Finding, newId: NewId): Routi
 }
 
 /** A step's manner with these cautions taken away, and what its manner takes away already; nothing where that cannot be. */
-function mannerFor(step: Step, form: Form, { ways, rules }: CompileInput, concerns: ReadonlySet<Caution>) {
+export function mannerFor(
+  step: Step,
+  form: Form,
+  { ways, rules }: CompileInput,
+  concerns: ReadonlySet<Caution>,
+): Partial<Pick<Step, 'manner' | 'layers'>> {
   const way = wayFor(step, ways)
   const milder = milderManner(form, way, rules, concerns)
   if (!milder) return {}

@@ -69,8 +69,9 @@ export function phaseOrder({ steps, firstPhasePlace }: CheckFacts): Finding[] {
 /** What stirs, in a routine for the evening. */
 export const stirsEvening = ({ steps, forEvening }: CheckFacts): Finding[] =>
   forEvening ? steps.filter(stirs).map((step) => finding('stirsEvening', [step])) : []
-const stirs = ({ beatsPerMinute, quickBreathing, asks }: StepFacts) =>
-  (beatsPerMinute ?? 0) > FAST_BEATS || quickBreathing || asks.includes('heavyTapping')
+/** Whether something stirs too much for the end of a day. */
+export const stirs = ({ beatsPerMinute, asks }: Pick<StepFacts, 'beatsPerMinute' | 'asks'>) =>
+  (beatsPerMinute ?? 0) > FAST_BEATS || asks.includes('quickBreathing') || asks.includes('heavyTapping')
 
 /** What must be at hand besides the body: a chair in a session that is not all sitting, or the floor. */
 export function atHand({ steps, chairAtHand }: CheckFacts): Finding[] {

@@ -24,6 +24,7 @@ export {
 export { canMeet, missUnitSeconds, solveFit } from './fit'
 export type { FitAnswer, FitOption, FitProblem } from './fitProblem'
 export { EXACT_ENTRIES, ORDER_RULES, ORDER_WEIGHTS, suggestOrder, type OrderFaults, type OrderRule } from './order'
+export { stirs } from './arcFindings'
 export { findingsOf } from './findings'
 export type { CheckFacts, Finding, FindingKind, MendKind, StepFacts } from './finding'
 export { withGroupSteps, withTopLevel } from './reorder'

@@ -11,7 +11,7 @@ test('from "low back, 12 minutes" to a fitted routine, pulled to 8 with the clos
   await page.getByRole('button', { name: 'From a purpose' }).click()
   await choose(page, 'What for', 'low back')
   await page.getByLabel('Minutes').fill('12')
-  await page.getByLabel('a stiff back').check()
+  await page.getByLabel('sore back').check()
   await page.getByRole('button', { name: 'Propose' }).click()
   const proposed = page.getByRole('region', { name: '12 minutes: low back' })
   await expect(proposed).toContainText(/1[12] min.*at my breath.*closing \d+% of the moving time/, { timeout: 20_000 })

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { PURPOSES, TODAY_STATES, type Proposal, type Purpose, type TodayState } from '#core/compose'
+import { purposeNow } from '#core/plan'
 import { useComposerWorker } from './composerWorker'
-import { PURPOSE_WORDS, TODAY_WORDS, proposeReasonPhrase } from './composerWords'
+import { PURPOSE_WORDS, proposeReasonPhrase } from './composerWords'
 import { useKnownPerson, useLearnedForms } from './knownPerson'
 import { useCompiled } from '~/shared/store/compiled'
+import { wallMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { percentPhrase, plural } from '~/shared/words/numbers'
+import { TODAY_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
@@ -21,9 +24,22 @@ const known = useKnownPerson()
 const { searching, ask, cancel } = useComposerWorker()
 useHead({ title: 'From a purpose · Pebblebrook' })
 
-const purpose = ref<Purpose>('morning')
-const minutes = ref(12)
-const states = ref<TodayState[]>([])
+/** Today asks for one with its minutes and states in the address. */
+const { query } = useRoute()
+const MINUTES = { least: 2, usual: 12, most: 120 }
+const askedMinutes = Number(query.minutes)
+const minutes = ref(
+  askedMinutes >= MINUTES.least && askedMinutes <= MINUTES.most ? Math.round(askedMinutes) : MINUTES.usual,
+)
+const states = ref<TodayState[]>(
+  TODAY_STATES.filter((state) =>
+    String(query.states ?? '')
+      .split(',')
+      .includes(state),
+  ),
+)
+const isAsked = query.minutes !== undefined || query.states !== undefined
+const purpose = ref<Purpose>(isAsked ? purposeNow({ states: states.value }, new Date(wallMs()).getHours()) : 'morning')
 /** With little learned yet there is not much to choose from. */
 const ENOUGH_LEARNED = 12
 const fromCatalogue = ref(learned.value.learnedIds.length < ENOUGH_LEARNED)
@@ -58,6 +74,9 @@ async function look(which: number) {
     failure.value = (error as Error).message
   }
 }
+onMounted(() => {
+  if (isAsked) void look(0)
+})
 const toggle = (state: TodayState) =>
   (states.value = states.value.includes(state)
     ? states.value.filter((other) => other !== state)
@@ -94,7 +113,7 @@ const purposes = PURPOSES.map((value) => ({ value, name: PURPOSE_WORDS[value] })
       <ChoiceField v-model="purpose" label="What for" :options="purposes" />
       <div class="field">
         <label for="minutes">Minutes</label>
-        <InputNumber v-model="minutes" input-id="minutes" :min="2" :max="120" show-buttons />
+        <InputNumber v-model="minutes" input-id="minutes" :min="MINUTES.least" :max="MINUTES.most" show-buttons />
       </div>
       <fieldset class="states">
         <legend class="label">Today</legend>

@@ -1,4 +1,4 @@
-import type { Purpose, ProposeReason, TodayState } from '#core/compose'
+import type { Purpose, ProposeReason } from '#core/compose'
 import type { Form, Manner } from '#core/forms'
 import { STAGE_NAMES } from '#core/formats'
 import type { Finding, Layer, MendKind, Pattern } from '#core/routine'
@@ -189,12 +189,6 @@ export const PURPOSE_WORDS: Record<Purpose, string> = {
   fivePhase: 'the five phases',
   eightPieces: 'the eight pieces',
   standing: 'standing',
-}
-export const TODAY_WORDS: Record<TodayState, string> = {
-  tired: 'tired',
-  stiffBack: 'a stiff back',
-  upset: 'upset',
-  lightHeaded: 'light-headed',
 }
 
 /** What a step changes of how a form is done, in words; empty where nothing. */

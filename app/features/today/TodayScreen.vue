@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { NOT_SAID, journalTotals, steadiness, weekReports, weeksOfStones } from '#core/journal'
-import { readyToday } from '#core/plan'
+import { journalTotals, steadiness, weekReports, weeksOfStones } from '#core/journal'
+import type { TodayOffer } from '#core/plan'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
@@ -10,8 +10,11 @@ import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/tim
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
+import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import CloseAfter from './CloseAfter.vue'
-import { readyPhrase } from './todayWords'
+import TodayAsk from './TodayAsk.vue'
+import { changePhrase, reasonPhrase, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
+import { useToday } from './useToday'
 
 const person = usePersonStore()
 const follow = useFollowStore()
@@ -28,30 +31,75 @@ const aim = computed(() =>
 )
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 
-/** So many are offered; the rest need not be laid out to show these. */
-const MOST_OFFERED = 6
-const ready = computed(() => {
-  const ranked = readyToday(person.routines, person.sessions, person.today, rules.value.dayEndsAtHour)
-  const offered = []
-  for (const entry of ranked) {
-    if (offered.length === MOST_OFFERED) break
-    const result = entry.routine.entries.length > 0 ? compiled(entry.routine) : null
-    if (result?.ok) offered.push({ ...entry, compiled: result })
-  }
-  return offered
-})
-const first = computed(() => ready.value[0] ?? null)
-const others = computed(() => ready.value.slice(1))
-const longestSeconds = computed(() =>
-  Math.max(0, ...others.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
-)
-const before = ref({ ...NOT_SAID })
+const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday } = useToday()
+const names = computed<TodayNames>(() => ({
+  nameOf: (formId) => person.formsById.get(formId)?.name ?? 'a form that is gone',
+  weekday: weekday.value,
+  isWhole: person.isWhole,
+}))
+/** The one that stands in front: the best, or another that was asked for. */
+const place = ref(0)
+watch([minutes, states, felt], () => (place.value = 0))
+const offers = computed(() => found.value?.offers ?? [])
+const first = computed(() => offers.value[place.value % Math.max(1, offers.value.length)] ?? null)
+const others = computed(() => offers.value.filter((offer) => offer !== first.value))
+const timelineOf = (offer: TodayOffer) => {
+  const result = compiled(offer.routine)
+  return result.ok ? result : null
+}
+const drawn = computed(() => first.value && timelineOf(first.value))
+const longestSeconds = computed(() => Math.max(0, ...others.value.map(({ seconds }) => seconds)))
+/** So many reasons are told. */
+const MOST_REASONS = 3
+const because = ({ reasons }: TodayOffer) =>
+  reasons
+    .slice(0, MOST_REASONS)
+    .map((reason) => reasonPhrase(reason, names.value))
+    .join(' · ')
+const changed = (offer: TodayOffer) => changePhrase(offer, minutes.value, names.value)
+const restFirst = computed(() => found.value?.rest?.first === true)
 
-async function begin(routineId: string) {
-  const routine = person.routines.find(({ id }) => id === routineId)
-  if (!routine) return
-  follow.prepare(routine)
-  follow.before = { ...before.value }
+/** One key for another than the one in front. */
+function another() {
+  if (offers.value.length > 1) place.value = (place.value + 1) % offers.value.length
+}
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  const isField = (event.target as HTMLElement).closest('input, textarea, select, [role="combobox"]')
+  if (event.key.toLowerCase() !== 'n' || isField || event.ctrlKey || event.metaKey || event.altKey) return
+  event.preventDefault()
+  another()
+})
+
+const wondered = ref<string | null>(null)
+const notOffered = computed(() =>
+  (found.value?.others ?? []).map(({ routineId }) => ({
+    value: routineId,
+    name: person.routines.find(({ id }) => id === routineId)?.name ?? '',
+  })),
+)
+const whyNot = computed(() => {
+  const asked = found.value?.others.find(({ routineId }) => routineId === wondered.value)
+  return asked ? whyNotPhrase(asked.against, names.value) : ''
+})
+const purposeQuery = computed(() => ({
+  minutes: minutes.value ?? undefined,
+  states: states.value.join(',') || undefined,
+}))
+
+/** Whoever is quicker than the offer begins with what was asked for, not with what stood there before. */
+const waits = ref(false)
+function beginFirst() {
+  if (looking.value) waits.value = true
+  else if (first.value) void begin(first.value)
+}
+watch(looking, () => {
+  if (!looking.value && waits.value) beginFirst()
+  waits.value = false
+})
+async function begin({ routine, routineId }: TodayOffer) {
+  const lesson = lessonOf(routineId)
+  follow.prepare(routine, lesson ? { lesson } : {})
+  follow.before = { ...felt.value }
   follow.command('start')
   await navigateTo('/follow')
 }
@@ -61,21 +109,57 @@ async function begin(routineId: string) {
   <div class="stack today">
     <h1>{{ weekdayPhrase(person.today) }}</h1>
 
-    <section v-if="first?.compiled.ok" class="ready" aria-label="Ready to practise">
-      <div class="spread">
-        <div>
-          <h2>{{ first.routine.name }}</h2>
-          <p>
-            <strong>{{ durationPhrase(first.compiled.totals.totalSeconds) }}</strong> at my breath ·
-            {{ plural(first.compiled.totals.bySteps.length, 'step') }} · {{ readyPhrase(first.reason, person.isWhole) }}
-          </p>
+    <section class="ready" aria-label="What to practise now">
+      <TodayAsk v-model:minutes="minutes" v-model:states="states" />
+      <p v-if="found?.rest" class="rest" :class="{ restFirst }" role="status">{{ REST_WORDS[found.rest.why] }}</p>
+      <p v-if="failed" role="alert">
+        What suits today could not be worked out just now.
+        <Button label="Try again" size="small" severity="secondary" @click="look" />
+      </p>
+      <template v-if="first && drawn">
+        <div class="spread">
+          <div class="offer">
+            <h2>{{ first.routine.name }}</h2>
+            <p>
+              <strong>{{ durationPhrase(first.seconds) }}</strong> at my breath ·
+              {{ plural(drawn.totals.bySteps.length, 'step') }}
+            </p>
+            <p aria-live="polite">Because: {{ because(first) }}</p>
+            <p v-if="changed(first)" class="small">{{ changed(first) }}</p>
+          </div>
+          <div class="row buttons">
+            <Button
+              v-if="offers.length > 1"
+              severity="secondary"
+              label="Another (N)"
+              aria-keyshortcuts="N"
+              @click="another"
+            />
+            <Button
+              class="begin"
+              size="large"
+              label="Begin"
+              autofocus
+              icon="pi pi-play"
+              :severity="restFirst ? 'secondary' : undefined"
+              @click="beginFirst"
+            />
+          </div>
         </div>
-        <Button class="begin" size="large" label="Begin" autofocus icon="pi pi-play" @click="begin(first.routine.id)" />
-      </div>
-      <BrookDrawing :timeline="first.compiled.timeline" size="small" />
+        <BrookDrawing :timeline="drawn.timeline" size="small" />
+      </template>
+      <p v-else-if="found?.isDone" role="status">
+        None of my routines
+        {{ minutes === null ? 'suits today' : `can be ${plural(minutes, 'minute')} with its closing kept today` }}.
+        <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Make one for this</NuxtLink>
+      </p>
+      <p v-else-if="!failed" role="status">Looking at today…</p>
       <details class="feeling">
         <summary>Say how it is now</summary>
-        <FeltScales v-model="before" legend="Only if you care to. A second press takes a word back." />
+        <FeltScales
+          v-model="felt"
+          legend="Only if you care to. What you say changes what is offered, and is kept with the session."
+        />
       </details>
     </section>
 
@@ -101,32 +185,40 @@ async function begin(routineId: string) {
       <div class="stack also">
         <slot name="series" />
         <section class="stack" aria-labelledby="others">
-          <h2 id="others">Also ready</h2>
-          <ul class="others">
-            <li v-for="entry in others" :key="entry.routine.id">
+          <h2 id="others">Or</h2>
+          <ul v-if="others.length > 0" class="others">
+            <li v-for="offer in others" :key="offer.routineId">
               <div class="spread">
-                <div>
-                  <h3>{{ entry.routine.name }}</h3>
-                  <p v-if="entry.compiled.ok" class="small soft">
-                    {{ durationPhrase(entry.compiled.totals.totalSeconds) }} ·
-                    {{ readyPhrase(entry.reason, person.isWhole) }}
-                  </p>
+                <div class="offer">
+                  <h3>{{ offer.routine.name }}</h3>
+                  <p class="small soft">{{ durationPhrase(offer.seconds) }} · {{ because(offer) }}</p>
+                  <p v-if="changed(offer)" class="small">{{ changed(offer) }}</p>
                 </div>
                 <Button
                   size="small"
                   severity="secondary"
                   label="Begin"
-                  :aria-label="`Begin ${entry.routine.name}`"
-                  @click="begin(entry.routine.id)"
+                  :aria-label="`Begin ${offer.routine.name}`"
+                  @click="begin(offer)"
                 />
               </div>
               <BrookDrawing
-                v-if="entry.compiled.ok"
-                :timeline="entry.compiled.timeline"
+                v-if="timelineOf(offer)"
+                :timeline="timelineOf(offer)!.timeline"
                 :scale-seconds="longestSeconds"
               />
             </li>
           </ul>
+          <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">One made for this</NuxtLink>
+          <ChoiceField
+            v-if="notOffered.length > 0"
+            v-model="wondered"
+            label="Why not"
+            :options="notOffered"
+            placeholder="another of my routines"
+          >
+            <p v-if="whyNot" role="status" class="small">{{ whyNot }}</p>
+          </ChoiceField>
           <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
           <CloseAfter />
         </section>
@@ -141,7 +233,7 @@ async function begin(routineId: string) {
 }
 .ready {
   display: grid;
-  gap: 0.8rem;
+  gap: 1.1rem;
 }
 .ready h2 {
   font-size: 1.6rem;
@@ -149,6 +241,20 @@ async function begin(routineId: string) {
 .begin {
   font-size: 1.3rem;
   padding: 0.8rem 2rem;
+}
+/* The offer and its buttons share the line; a long name wraps before they are pushed off it. */
+.offer {
+  flex: 1 1 20rem;
+  min-width: 0;
+}
+.rest {
+  padding: 0.7rem 1rem;
+  border-left: 4px solid var(--pb-moss);
+  background: var(--pb-raised);
+}
+.restFirst {
+  font-size: 1.15rem;
+  border-left-width: 8px;
 }
 .feeling {
   max-width: 48rem;
@@ -176,8 +282,12 @@ summary {
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }
-  .begin {
+  .buttons {
+    display: grid;
     width: 100%;
+  }
+  .begin {
+    order: -1;
   }
 }
 </style>

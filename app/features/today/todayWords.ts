@@ -1,18 +1,108 @@
-import type { ReadyReason } from '#core/plan'
-import { WEEKDAY_WORDS } from '~/shared/words/time'
+import type { TodayAgainst, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
+import { listPhrase, plural } from '~/shared/words/numbers'
+import { AREA_WORDS } from '~/shared/words/practice'
+import { durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
 
-/** "done on 4 of the last 6 Tuesdays". While only the latest sessions are known, nobody can say that a routine was never followed. */
-export function readyPhrase(reason: ReadyReason, isWhole: boolean): string {
+/** What the words need to know besides the reasons. */
+export interface TodayNames {
+  nameOf: (formId: string) => string
+  /** 1 is Monday. */
+  weekday: number
+  /** While only the latest sessions are known, nobody can say that a routine was never followed. */
+  isWhole: boolean
+}
+
+const daysAgoPhrase = (days: number) => (days === 1 ? 'yesterday' : `${days} days ago`)
+
+/** Why a routine is offered: "done on 4 of the last six Tuesdays". */
+export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: TodayNames): string {
   switch (reason.kind) {
+    case 'asked':
+      return reason.by === 'trial' ? `your trial “${reason.name}” asks for it` : `it is next in “${reason.name}”`
     case 'habit':
-      return `done on ${reason.times} of the last six ${WEEKDAY_WORDS[reason.weekday - 1]}s`
+      return `done on ${reason.times} of the last six ${WEEKDAY_WORDS[weekday - 1]}s`
+    case 'learning':
+      return `you are learning ${listPhrase(reason.formIds.map(nameOf))}`
+    case 'due':
+      return `${listPhrase(reason.formIds.map(nameOf))} last came ${daysAgoPhrase(reason.days)}`
+    case 'areas':
+      return `this week has had little for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))}`
+    case 'stands':
+      return 'this week has had hardly any standing still'
+    case 'aim':
+      return `${plural(Math.ceil(reason.minutes), 'minute')} are left of this week’s aim`
+    case 'gentle':
+      return 'it asks little'
+    case 'wakes':
+      return 'it shakes out first'
+    case 'back':
+      return 'it moves the low back softly'
+    case 'seated':
+      return 'it is done sitting'
+    case 'evening':
+      return 'it is for the end of the day'
     case 'recent':
-      return reason.daysAgo === 0
-        ? 'done today'
-        : reason.daysAgo === 1
-          ? 'last done yesterday'
-          : `last done ${reason.daysAgo} days ago`
+      return `last done ${daysAgoPhrase(reason.daysAgo)}`
     case 'new':
       return isWhole ? 'not followed yet' : 'not followed lately'
   }
+}
+
+/** Why a routine is not offered, or comes later. */
+export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): string {
+  switch (against.kind) {
+    case 'doneToday':
+      return 'it was done today already'
+    case 'repeated':
+      return `it was done ${against.days} days running`
+    case 'heavy':
+      return 'it asks much of somebody who is spent'
+    case 'stirs':
+      return 'it stirs too much for the evening'
+    case 'forEvening':
+      return 'it is for the end of the day'
+    case 'unknownForm':
+      return 'it has a form that is no longer here'
+    case 'tooLong':
+      return 'it is too long to be followed'
+    case 'nothingLeft':
+      return 'hardly anything of it would be left'
+    case 'hurts':
+      return `it works where it hurts: ${listPhrase(against.areas.map((area) => AREA_WORDS[area]))}`
+    case 'leftOut':
+      return `today it would go without ${listPhrase(against.formIds.map(nameOf))}`
+    case 'cannotFit':
+      return `with its closing kept it comes no nearer than ${durationPhrase(against.seconds)}`
+  }
+}
+
+const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`
+
+/** Why not a routine, in a sentence: what speaks against it, or only that others come before it. */
+export function whyNotPhrase(against: readonly TodayAgainst[], names: TodayNames): string {
+  if (against.length === 0) return 'Nothing speaks against it; more speaks for the others today.'
+  return sentence(listPhrase(against.map((each) => againstPhrase(each, names))))
+}
+
+/** What an offer is other than planned; empty where nothing is. */
+export function changePhrase(
+  { refitted, milder, leftOut }: Pick<TodayOffer, 'refitted' | 'milder' | 'leftOut'>,
+  minutes: number | null,
+  { nameOf }: TodayNames,
+): string {
+  return [
+    refitted && minutes !== null && `Fitted to ${plural(minutes, 'minute')}.`,
+    milder.length > 0 && `In a milder version: ${listPhrase(milder.map(nameOf))}.`,
+    leftOut.length > 0 && `Left out today: ${listPhrase(leftOut.map(nameOf))}.`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
+/** Why rest is an answer. */
+export const REST_WORDS: Record<NonNullable<TodayJudgement['rest']>['why'], string> = {
+  pain: 'With pain like that, rest is an answer. Pain that is new, sharp or stays is for a doctor.',
+  lightHeaded: 'Sit or lie down until your head is clear. If it comes often, ask a doctor.',
+  spent: 'Six days in a row, and spent: a day of rest is practice too.',
+  doneToday: 'You have practised today. That may be enough.',
 }

@@ -12,3 +12,10 @@ export function fileSizePhrase(bytes: number): string {
   const megabytes = Math.max(0.1, bytes / 1_000_000)
   return megabytes < 1000 ? `${SIZES.format(megabytes)} MB` : `${SIZES.format(megabytes / 1000)} GB`
 }
+
+/** "a", "a and b", "a, b and c"; of more than `most`, "a, b and 3 more". */
+export function listPhrase(names: readonly string[], most = 3): string {
+  const shown = names.length > most ? [...names.slice(0, most - 1), `${names.length - most + 1} more`] : [...names]
+  const last = shown.pop() ?? ''
+  return shown.length > 0 ? `${shown.join(', ')} and ${last}` : last
+}

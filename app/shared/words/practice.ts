@@ -19,6 +19,7 @@ import {
   type VersionKind,
   type MannerChange,
 } from '#core/forms'
+import type { TodayState } from '#core/compose'
 import type { FeelingScale, PainPlace, Sensation } from '#core/journal'
 import type { Series } from '#core/routine'
 import type { LessonTaken } from '#core/runner'
@@ -383,3 +384,11 @@ export const phaseLengthPhrase = ({ length, unit, mostSeconds }: Phase): string 
   ]
     .filter(Boolean)
     .join(', ')
+
+/** How somebody is today. */
+export const TODAY_WORDS: Record<TodayState, string> = {
+  tired: 'spent',
+  stiffBack: 'sore back',
+  upset: 'upset',
+  lightHeaded: 'light-headed',
+}

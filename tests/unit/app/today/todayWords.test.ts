@@ -1,15 +1,39 @@
 import { describe, expect, it } from 'vitest'
-import { readyPhrase } from '~/features/today/todayWords'
+import { againstPhrase, changePhrase, reasonPhrase, whyNotPhrase } from '~/features/today/todayWords'
+
+const names = { nameOf: (formId: string) => formId.toUpperCase(), weekday: 2, isWhole: true }
 
 describe('today in words', () => {
-  it('says why a routine is ready', () => {
-    expect(readyPhrase({ kind: 'habit', weekday: 2, times: 4 }, true)).toBe('done on 4 of the last six Tuesdays')
-    expect([0, 1, 3].map((daysAgo) => readyPhrase({ kind: 'recent', daysAgo }, true))).toEqual([
-      'done today',
+  it('says why a routine is offered', () => {
+    expect(reasonPhrase({ kind: 'habit', times: 4 }, names)).toBe('done on 4 of the last six Tuesdays')
+    expect([1, 3].map((daysAgo) => reasonPhrase({ kind: 'recent', daysAgo }, names))).toEqual([
       'last done yesterday',
       'last done 3 days ago',
     ])
-    expect(readyPhrase({ kind: 'new' }, true)).toBe('not followed yet')
-    expect(readyPhrase({ kind: 'new' }, false)).toBe('not followed lately')
+    expect(reasonPhrase({ kind: 'new' }, names)).toBe('not followed yet')
+    expect(reasonPhrase({ kind: 'new' }, { ...names, isWhole: false })).toBe('not followed lately')
+    expect(reasonPhrase({ kind: 'due', formIds: ['a', 'b', 'c', 'd', 'e'], days: 9 }, names)).toBe(
+      'A, B and 3 more last came 9 days ago',
+    )
+    expect(reasonPhrase({ kind: 'areas', areas: ['legs', 'balance'] }, names)).toBe(
+      'this week has had little for legs and balance',
+    )
+  })
+
+  it('says why not, or that only others come before', () => {
+    expect(againstPhrase({ kind: 'cannotFit', seconds: 404 }, names)).toBe(
+      'with its closing kept it comes no nearer than 6 min 44 s',
+    )
+    expect(whyNotPhrase([], names)).toBe('Nothing speaks against it; more speaks for the others today.')
+    expect(whyNotPhrase([{ kind: 'heavy' }, { kind: 'leftOut', formIds: ['a'] }], names)).toBe(
+      'It asks much of somebody who is spent and today it would go without A.',
+    )
+  })
+
+  it('says what is other than planned', () => {
+    expect(changePhrase({ refitted: true, milder: ['a'], leftOut: ['b', 'c'] }, 10, names)).toBe(
+      'Fitted to 10 minutes. In a milder version: A. Left out today: B and C.',
+    )
+    expect(changePhrase({ refitted: false, milder: [], leftOut: [] }, 10, names)).toBe('')
   })
 })

@@ -1,0 +1,72 @@
+import { expose } from 'comlink'
+import {
+  judgeToday,
+  MOST_OFFERED,
+  offersFitted,
+  prepareToday,
+  type Prepared,
+  type TodayAgainst,
+  type TodayJudgement,
+  type TodayOffer,
+  type TodayRequest,
+} from '#core/plan'
+
+/** What changes seldom: it is sent once, and again when it has changed. */
+export type TodaySetting = Pick<TodayRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
+export type TodayAsk = Omit<TodayRequest, keyof TodaySetting>
+/** What was found so far; the offers come one by one. */
+export interface TodayFound {
+  offers: TodayOffer[]
+  /** Why not each of the others. */
+  others: { routineId: string; against: TodayAgainst[] }[]
+  rest: TodayJudgement['rest']
+  isDone: boolean
+}
+
+/** A fit that takes longer is given up; and after so long with nothing more found, nothing more is looked for. */
+const FIT_MS = 150
+const SEARCH_MS = 1500
+
+let setting: TodaySetting | null = null
+let prepared: { body: string; all: Prepared[] } | null = null
+/** How often was asked: whoever is not the last stops. */
+let asked = 0
+
+const todayWorker = {
+  set(next: TodaySetting) {
+    setting = next
+    prepared = null
+  },
+  /** Judge, and tell what was found as it is found. */
+  async judge(ask: TodayAsk, tell: (found: TodayFound) => void): Promise<void> {
+    const mine = (asked += 1)
+    if (!setting) return
+    const request = { ...setting, ...ask }
+    const body = JSON.stringify(ask.body)
+    if (prepared?.body !== body) prepared = { body, all: prepareToday(request) }
+    const judgement = judgeToday(request, prepared.all)
+    const offers: TodayOffer[] = []
+    const not = [...judgement.unsuited]
+    const found = (isDone: boolean): TodayFound => {
+      const named = new Set([...offers, ...not].map(({ routineId }) => routineId))
+      const later = judgement.offers.filter(({ routineId }) => !named.has(routineId))
+      const others = [...not, ...later.map(({ routineId, against }) => ({ routineId, against }))]
+      return { offers, others, rest: judgement.rest, isDone }
+    }
+    const from = performance.now()
+    for (const each of offersFitted(judgement, request, { nowMs: () => performance.now(), withinMs: FIT_MS })) {
+      if ('routine' in each) offers.push(each)
+      else not.push(each)
+      if (performance.now() - from > SEARCH_MS) break
+      if (ask.minutes === null || offers.length === MOST_OFFERED) continue
+      if ('routine' in each) tell(found(false))
+      // What was asked since comes first.
+      await new Promise((resolve) => setTimeout(resolve))
+      if (mine !== asked) return
+    }
+    tell(found(true))
+  },
+}
+
+export type TodayWorker = typeof todayWorker
+expose(todayWorker)

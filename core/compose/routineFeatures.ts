@@ -1,0 +1,46 @@
+import { AREAS, isClosingPart, mostEffort, type Area } from '../forms'
+import { activeSteps, stirs } from '../routine'
+import { compileTimeline, type CompileInput } from '../timeline'
+import { askedBy, isForEvening } from './checkRoutine'
+
+/** What a routine is, for whoever chooses among many; seconds and efforts are the Timeline's. */
+export interface RoutineFeatures {
+  totalSeconds: number
+  /** Of the exercises before the closing. */
+  movingSeconds: number
+  standSeconds: number
+  /** Areas that it works on before the closing. */
+  areas: Area[]
+  /** The most that it asks of any part of the body, 0 to 3. */
+  mostEffort: number
+  /** It has what wakes or shakes; it stirs too much for the end of a day; it is done sitting throughout; it is called an evening's. */
+  wakes: boolean
+  stirs: boolean
+  seated: boolean
+  forEvening: boolean
+}
+
+/** Throws as compiling does. */
+export function routineFeatures(input: CompileInput): RoutineFeatures {
+  const { occurrences, totalSeconds } = compileTimeline(input)
+  const known = new Map(input.forms.map((form) => [form.id, form]))
+  const moving = occurrences.filter(({ part }) => !isClosingPart(part))
+  const areas = new Set(moving.flatMap(({ formId }) => known.get(formId)?.areas ?? []))
+  const steps = activeSteps(input.routine).flatMap((step) => {
+    const form = known.get(step.formId)
+    return form ? [{ form, asks: askedBy(step, form, input) }] : []
+  })
+  return {
+    totalSeconds,
+    movingSeconds: moving.reduce((sum, { bodySeconds }) => sum + bodySeconds, 0),
+    standSeconds: moving.reduce((sum, { part, bodySeconds }) => sum + (part === 'stand' ? bodySeconds : 0), 0),
+    areas: AREAS.filter((area) => areas.has(area)),
+    mostEffort: Math.max(0, ...occurrences.map(({ effort }) => mostEffort(effort))),
+    wakes: moving.some(({ part, counting }) => part === 'wake' || counting === 'beats'),
+    stirs: steps.some(({ form: { counting }, asks }) =>
+      stirs({ beatsPerMinute: counting.by === 'beats' ? counting.beatsPerMinute : null, asks }),
+    ),
+    seated: steps.length > 0 && steps.every(({ asks }) => !asks.includes('standing')),
+    forEvening: isForEvening(input.routine),
+  }
+}

@@ -1,0 +1,112 @@
+import type { TimeGiven } from '../basics'
+import { easeRoutine, fitRoutine, routineFeatures, type RoutineFeatures } from '../compose'
+import type { Routine } from '../routine'
+import { TooLongError, UnknownFormError, type PracticeSetting } from '../timeline'
+import { concernsNow, REST_FROM } from './body'
+import { reasonsAgainst, reasonsFor, WEIGHT } from './todayReasons'
+import type { TodayAgainst, TodayJudgement, TodayOffer, TodayRequest } from './todayTypes'
+
+/** So many are offered. */
+export const MOST_OFFERED = 3
+/** With more than this part of its moving time put off, a routine is another one. Our choice. */
+const MOST_LEFT_OUT = 0.4
+/** After so many days in a row, whoever is spent may rest. Our choice. */
+const RUNNING_DAYS = 6
+
+/** A routine as this body would do it now, and what it is then; or what forbids it. */
+export type Prepared =
+  | { routineId: string; routine: Routine; features: RoutineFeatures; milder: string[]; leftOut: string[] }
+  | { routineId: string; not: TodayAgainst[] }
+
+/** All routines with something in them, eased by what the person has declared, how the body is and where it hurts. The minutes do not matter yet. */
+export function prepareToday(
+  request: Pick<TodayRequest, 'routines' | 'conditions' | 'body' | keyof PracticeSetting>,
+): Prepared[] {
+  const concerns = concernsNow(request.conditions, request.body)
+  return request.routines
+    .filter(({ entries }) => entries.length > 0)
+    .map((routine) => prepare(routine, request, concerns))
+}
+
+function prepare(routine: Routine, setting: PracticeSetting, concerns: ReturnType<typeof concernsNow>): Prepared {
+  const routineId = routine.id
+  const input = { routine, ...settingOf(setting) }
+  try {
+    const { leftOut, ...eased } = easeRoutine(input, concerns)
+    const features = routineFeatures({ ...input, routine: eased.routine })
+    const left = leftOut.length > 0 ? features.movingSeconds / routineFeatures(input).movingSeconds : 1
+    if (!(left >= 1 - MOST_LEFT_OUT))
+      return { routineId, not: [{ kind: 'nothingLeft' }, { kind: 'leftOut', formIds: leftOut }] }
+    return { routineId, ...eased, leftOut, features }
+  } catch (error) {
+    if (error instanceof UnknownFormError) return { routineId, not: [{ kind: 'unknownForm' }] }
+    if (error instanceof TooLongError) return { routineId, not: [{ kind: 'tooLong' }] }
+    throw error
+  }
+}
+const settingOf = ({ forms, ways, pace, rules }: PracticeSetting): PracticeSetting => ({ forms, ways, pace, rules })
+
+/**
+ * What to practise now: all routines that suit the body, the best first; why the others do not; and whether rest is an answer. Where minutes
+ * were asked for, they are still to be brought to them, which `offersFitted` does.
+ */
+export function judgeToday(request: TodayRequest, prepared = prepareToday(request)): TodayJudgement {
+  const offers = prepared.flatMap((each) => ('not' in each ? [] : [weigh(each, request)]))
+  return {
+    offers: offers.sort((one, other) => other.worth - one.worth),
+    unsuited: prepared.flatMap((each) => ('not' in each ? [{ routineId: each.routineId, against: each.not }] : [])),
+    rest: restOf(request),
+  }
+}
+
+function weigh(
+  { routineId, routine, features, milder, leftOut }: Exclude<Prepared, { not: unknown }>,
+  request: TodayRequest,
+): TodayOffer {
+  const reasons = reasonsFor(routine, features, request).sort((one, other) => other.weight - one.weight)
+  const against = reasonsAgainst(routine, features, leftOut, request)
+  const change =
+    request.minutes === null ? 0 : WEIGHT.change * Math.abs(Math.log(features.totalSeconds / (request.minutes * 60)))
+  return {
+    ...{ routineId, routine, seconds: features.totalSeconds, refitted: false, milder, leftOut },
+    reasons: reasons.map(({ reason }) => reason),
+    against: against.map(({ reason }) => reason),
+    worth: [...reasons, ...against].reduce((sum, { weight }) => sum + weight, change),
+  }
+}
+
+/**
+ * The offers as they would be followed, one by one, up to so many: each brought to the minutes that were asked for, its closing kept; one that
+ * cannot be is told with how near it comes. Each fit may take the time given.
+ */
+export function* offersFitted(
+  { offers }: TodayJudgement,
+  request: TodayRequest,
+  time?: TimeGiven,
+): Generator<TodayOffer | { routineId: string; against: TodayAgainst[] }> {
+  let given = 0
+  for (const offer of offers) {
+    if (given === MOST_OFFERED) return
+    const fitted = request.minutes === null ? offer : fitTo(offer, request.minutes, request, time)
+    if ('routine' in fitted) given += 1
+    yield fitted
+  }
+}
+
+function fitTo(offer: TodayOffer, minutes: number, request: TodayRequest, time: TimeGiven | undefined) {
+  const target = { targetSeconds: minutes * 60, toleranceSeconds: null }
+  const fit = fitRoutine({ routine: offer.routine, ...settingOf(request), ...target }, time ?? null)
+  if (!fit.met || !fit.closingKept) {
+    const against: TodayAgainst[] = [{ kind: 'cannotFit', seconds: fit.seconds }]
+    return { routineId: offer.routineId, against }
+  }
+  return { ...offer, routine: fit.routine, seconds: fit.seconds, refitted: fit.changes.length > 0 }
+}
+
+function restOf({ body, lately, minutesLacking }: TodayRequest): TodayJudgement['rest'] {
+  if (body.pain.some(({ level }) => level >= REST_FROM)) return { first: true, why: 'pain' }
+  if (body.states.includes('lightHeaded')) return { first: true, why: 'lightHeaded' }
+  if (body.states.includes('tired') && lately.daysRunning >= RUNNING_DAYS) return { first: true, why: 'spent' }
+  if (lately.secondsToday > 0 && !minutesLacking) return { first: false, why: 'doneToday' }
+  return null
+}

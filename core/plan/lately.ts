@@ -1,0 +1,88 @@
+import type { Area, Form } from '../forms'
+import { addDays, dayOf, daysBetween, type SessionRecord } from '../journal'
+
+/** What was done lately, as far as it tells what is next. It can be sent to a worker. */
+export interface Lately {
+  routines: Record<string, RoutineLately>
+  /** Days since each form was last done, of those done in the last `FORM_DAYS`. */
+  formDays: Record<string, number>
+  /** Seconds for each area: in the last seven days, today among them; and in a week, on average, of the four before. */
+  areas: Partial<Record<Area, { week: number; usual: number }>>
+  /** The same of forms that are stood in without moving. */
+  stands: { week: number; usual: number }
+  secondsToday: number
+  /** Days in a row with practice, up to yesterday. */
+  daysRunning: number
+}
+export interface RoutineLately {
+  lastDaysAgo: number
+  /** How often it was done on this weekday, of the last six. */
+  weekdayTimes: number
+  /** Days in a row on which it was done, up to yesterday. */
+  daysRunning: number
+}
+
+/** A form done longer ago than this counts as not done. Our choice. */
+export const FORM_DAYS = 120
+/** Habits are read from this many weeks back. */
+const HABIT_WEEKS = 6
+const WEEK = 7
+const WEEKS_BEFORE = 4
+
+type Done = Pick<SessionRecord, 'routineId' | 'startedAt' | 'timeZone' | 'practisedSeconds' | 'done'>
+
+/** What was done lately. `today` is a practice day; what lies ahead of it does not count. */
+export function latelyOf(
+  sessions: readonly Done[],
+  forms: readonly Form[],
+  today: string,
+  dayEndsAtHour: number,
+): Lately {
+  const known = new Map(forms.map((form) => [form.id, form]))
+  const first = addDays(today, -FORM_DAYS)
+  const days = new Map<number, number>()
+  const routineDays = new Map<string, Set<number>>()
+  const lately: Lately = {
+    ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 } },
+    ...{ secondsToday: 0, daysRunning: 0 },
+  }
+  for (const session of sessions) {
+    const day = dayOf(session, dayEndsAtHour)
+    if (day > today || day < first) continue
+    const ago = daysBetween(day, today)
+    days.set(ago, (days.get(ago) ?? 0) + session.practisedSeconds)
+    if (session.routineId) {
+      const of = routineDays.get(session.routineId) ?? new Set()
+      routineDays.set(session.routineId, of.add(ago))
+    }
+    for (const { formId, outcome, part, seconds } of session.done) {
+      if (outcome === 'skipped') continue
+      lately.formDays[formId] = Math.min(lately.formDays[formId] ?? ago, ago)
+      for (const area of known.get(formId)?.areas ?? [])
+        addTo((lately.areas[area] ??= { week: 0, usual: 0 }), ago, seconds)
+      if (part === 'stand') addTo(lately.stands, ago, seconds)
+    }
+  }
+  for (const [routineId, of] of routineDays) {
+    lately.routines[routineId] = {
+      lastDaysAgo: Math.min(...of),
+      weekdayTimes: [...of].filter((ago) => ago > 0 && ago <= WEEK * HABIT_WEEKS && ago % WEEK === 0).length,
+      daysRunning: running((ago) => of.has(ago)),
+    }
+  }
+  lately.secondsToday = days.get(0) ?? 0
+  lately.daysRunning = running((ago) => days.has(ago))
+  return lately
+}
+
+function addTo(amount: { week: number; usual: number }, ago: number, seconds: number) {
+  if (ago < WEEK) amount.week += seconds
+  else if (ago < WEEK * (1 + WEEKS_BEFORE)) amount.usual += seconds / WEEKS_BEFORE
+}
+
+/** How many days in a row, from yesterday back. */
+function running(is: (ago: number) => boolean): number {
+  let ago = 1
+  while (is(ago)) ago += 1
+  return ago - 1
+}

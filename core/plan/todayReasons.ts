@@ -1,0 +1,103 @@
+import type { RoutineFeatures } from '../compose'
+import { LEARNING_STAGES } from '../forms'
+import { formIdsOf, type Routine } from '../routine'
+import { areasSpared, isEvening } from './body'
+import type { TodayAgainst, TodayReason, TodayRequest } from './todayTypes'
+
+/** What each reason weighs. Our choice. */
+export const WEIGHT = {
+  ...{
+    trial: 6,
+    series: 4,
+    habit: 0.5,
+    learning: 1.5,
+    due: 0.5,
+    areas: 0.6,
+    stands: 0.6,
+    aim: 0.8,
+
+    state: 1.2,
+  },
+  ...{ evening: 1, recent: 0.3, doneToday: -3, repeated: -2.5, twice: -1, heavy: -2, stirs: -1, forEvening: -1.5 },
+  ...{ hurts: -0.8, leftOut: -0.5, change: -2 },
+}
+const MOST = { habit: 4, due: 3, areas: 3 }
+/** What is being learned wants to come back after so many days, what is known after so many. Our choice. */
+const LEARNING_DAYS = 2
+const DUE_DAYS = 7
+/** An area has lost its place where a week has less than this part of what it usually has. Our choice. */
+const LACKING_SHARE = 0.25
+const LEAST_USUAL_SECONDS = 60
+/** Twice on a weekday is taken for a habit; three days in a row of the same are enough. Our choice. */
+const HABIT_TIMES = 2
+const REPEATED_DAYS = 3
+const GENTLE_EFFORT = 1
+const HEAVY_EFFORT = 3
+
+export type Weighed<Kind> = { reason: Kind; weight: number }
+
+/** What speaks for a routine now. */
+export function reasonsFor(routine: Routine, features: RoutineFeatures, request: TodayRequest): Weighed<TodayReason>[] {
+  const { lately, stages, body, hour } = request
+  const mine = lately.routines[routine.id]
+  const found: Weighed<TodayReason>[] = []
+  const add = (weight: number, reason: TodayReason) => found.push({ weight, reason })
+  for (const { routineId, by, name } of request.asks)
+    if (routineId === routine.id) add(WEIGHT[by], { kind: 'asked', by, name })
+  if (mine && mine.weekdayTimes >= HABIT_TIMES)
+    add(WEIGHT.habit * Math.min(MOST.habit, mine.weekdayTimes), { kind: 'habit', times: mine.weekdayTimes })
+  const formIds = [...formIdsOf(routine)]
+  const agoOf = (formId: string) => lately.formDays[formId] ?? Infinity
+  const isLearning = (formId: string) =>
+    stages[formId] !== undefined && LEARNING_STAGES.indexOf(stages[formId]) < LEARNING_STAGES.indexOf('fromMemory')
+  const learning = formIds.filter((id) => isLearning(id) && agoOf(id) >= LEARNING_DAYS)
+  if (learning.length > 0) add(WEIGHT.learning, { kind: 'learning', formIds: learning })
+  const due = formIds.filter((id) => !isLearning(id) && agoOf(id) >= DUE_DAYS && agoOf(id) < Infinity)
+  if (due.length > 0)
+    add(WEIGHT.due * Math.min(MOST.due, due.length), { kind: 'due', formIds: due, days: Math.max(...due.map(agoOf)) })
+  const spared = areasSpared(body.pain)
+  const areas = features.areas.filter((area) => isLacking(lately.areas[area]) && !spared.has(area))
+  if (areas.length > 0) add(WEIGHT.areas * Math.min(MOST.areas, areas.length), { kind: 'areas', areas })
+  if (features.standSeconds > 0 && isLacking(lately.stands)) add(WEIGHT.stands, { kind: 'stands' })
+  if (
+    request.minutes === null &&
+    request.minutesLacking &&
+    features.totalSeconds / 60 >= Math.min(10, request.minutesLacking)
+  )
+    add(WEIGHT.aim, { kind: 'aim', minutes: request.minutesLacking })
+  if (body.states.includes('tired') && features.mostEffort <= GENTLE_EFFORT) add(WEIGHT.state, { kind: 'gentle' })
+  if (body.states.includes('upset') && features.wakes) add(WEIGHT.state, { kind: 'wakes' })
+  if (body.states.includes('stiffBack') && features.areas.includes('lowBack')) add(WEIGHT.state, { kind: 'back' })
+  if (body.states.includes('lightHeaded') && features.seated) add(WEIGHT.state, { kind: 'seated' })
+  if (features.forEvening && isEvening(hour)) add(WEIGHT.evening, { kind: 'evening' })
+  if (!mine) add(0, { kind: 'new' })
+  else if (mine.lastDaysAgo > 0)
+    add(WEIGHT.recent * (1 - Math.min(1, mine.lastDaysAgo / 14)), { kind: 'recent', daysAgo: mine.lastDaysAgo })
+  return found
+}
+const isLacking = (amount: { week: number; usual: number } | undefined) =>
+  amount !== undefined && amount.usual >= LEAST_USUAL_SECONDS && amount.week < amount.usual * LACKING_SHARE
+
+/** What speaks against it. */
+export function reasonsAgainst(
+  routine: Routine,
+  features: RoutineFeatures,
+  leftOut: string[],
+  { lately, body, hour, asks }: TodayRequest,
+): Weighed<TodayAgainst>[] {
+  const mine = lately.routines[routine.id]
+  const found: Weighed<TodayAgainst>[] = []
+  const add = (weight: number, reason: TodayAgainst) => found.push({ weight, reason })
+  if (mine?.lastDaysAgo === 0) add(WEIGHT.doneToday, { kind: 'doneToday' })
+  // What was planned may come every day; of anything else, the same again and again is not the best of days.
+  const days = asks.some(({ routineId }) => routineId === routine.id) ? 0 : (mine?.daysRunning ?? 0)
+  if (days >= REPEATED_DAYS - 1) add(days >= REPEATED_DAYS ? WEIGHT.repeated : WEIGHT.twice, { kind: 'repeated', days })
+  if (body.states.includes('tired') && features.mostEffort >= HEAVY_EFFORT) add(WEIGHT.heavy, { kind: 'heavy' })
+  if (features.stirs && isEvening(hour)) add(WEIGHT.stirs, { kind: 'stirs' })
+  if (features.forEvening && !isEvening(hour)) add(WEIGHT.forEvening, { kind: 'forEvening' })
+  const spared = areasSpared(body.pain)
+  const hurt = features.areas.filter((area) => spared.has(area))
+  if (hurt.length > 0) add(WEIGHT.hurts * hurt.length, { kind: 'hurts', areas: hurt })
+  if (leftOut.length > 0) add(WEIGHT.leftOut * leftOut.length, { kind: 'leftOut', formIds: leftOut })
+  return found
+}

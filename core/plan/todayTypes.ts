@@ -1,0 +1,65 @@
+import type { Area, Condition, LearningStage } from '../forms'
+import type { Routine } from '../routine'
+import type { PracticeSetting } from '../timeline'
+import type { BodyNow } from './body'
+import type { Lately } from './lately'
+
+/** What Today is judged by. It can be sent to a worker; the setting's forms are all that routines name. */
+export interface TodayRequest extends PracticeSetting {
+  routines: readonly Routine[]
+  lately: Lately
+  stages: Readonly<Record<string, LearningStage>>
+  conditions: readonly Condition[]
+  body: BodyNow
+  /** The minutes at hand; null for as long as each routine is planned. */
+  minutes: number | null
+  /** What the clock on the wall shows, 0 to 24. */
+  hour: number
+  /** What was planned asks for these today. */
+  asks: readonly { routineId: string; by: 'trial' | 'series'; name: string }[]
+  /** Minutes that this week lacks of what I aim at; null where nothing is aimed at. */
+  minutesLacking: number | null
+}
+
+/** Why a routine is offered, or rather not; the screen puts it into words. */
+export type TodayReason =
+  | { kind: 'asked'; by: 'trial' | 'series'; name: string }
+  | { kind: 'habit'; times: number }
+  | { kind: 'learning'; formIds: string[] }
+  | { kind: 'due'; formIds: string[]; days: number }
+  | { kind: 'areas'; areas: Area[] }
+  | { kind: 'aim'; minutes: number }
+  | { kind: 'stands' | 'gentle' | 'wakes' | 'back' | 'seated' | 'evening' }
+  | { kind: 'recent'; daysAgo: number }
+  | { kind: 'new' }
+export type TodayAgainst =
+  | { kind: 'doneToday' | 'heavy' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' }
+  | { kind: 'repeated'; days: number }
+  | { kind: 'hurts'; areas: Area[] }
+  | { kind: 'leftOut'; formIds: string[] }
+  | { kind: 'cannotFit'; seconds: number }
+
+export interface TodayOffer {
+  routineId: string
+  /** As it would be followed now: eased, and fitted to the minutes once that is done. */
+  routine: Routine
+  seconds: number
+  /** Its counts are other than planned. */
+  refitted: boolean
+  /** Forms in a milder version, and forms put off, by id. */
+  milder: string[]
+  leftOut: string[]
+  /** The weightiest first. */
+  reasons: TodayReason[]
+  against: TodayAgainst[]
+  worth: number
+}
+
+export interface TodayJudgement {
+  /** The best first. */
+  offers: TodayOffer[]
+  /** Routines that are not offered, and why. */
+  unsuited: { routineId: string; against: TodayAgainst[] }[]
+  /** Why rest comes before practice, or would do as well; null where nothing says so. */
+  rest: { first: boolean; why: 'pain' | 'lightHeaded' | 'spent' | 'doneToday' } | null
+}

@@ -1,0 +1,209 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { steadyPace } from '#core/breath'
+import { askedBy, checkRoutine, STATE_CONCERNS, TODAY_STATES, UNKNOWN_PERSON } from '#core/compose'
+import { CONDITIONS, USUAL_HOUSE_RULES, type Caution } from '#core/forms'
+import { PAIN_PLACES } from '#core/journal'
+import { judgeToday, MOST_OFFERED, offersFitted, type Lately, type TodayRequest } from '#core/plan'
+import { activeSteps, type Routine } from '#core/routine'
+import { compileTimeline } from '#core/timeline'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { aForm, aRoutine, aStep } from '../../helpers'
+
+const NOTHING: Lately = {
+  ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 } },
+  ...{ secondsToday: 0, daysRunning: 0 },
+}
+const SETTLE = aForm({
+  id: 'settle',
+  part: 'settle',
+  counting: { by: 'time' },
+  counts: { least: 30, usual: 60, most: 600, step: 30 },
+})
+const FORMS = [
+  aForm({ id: 'reed', areas: ['spine', 'lowBack'] }),
+  aForm({ id: 'bow', areas: ['legs'], effort: { legs: 3, shoulders: 0, spine: 0, balance: 0 } }),
+  aForm({ id: 'fold', areas: ['spine'], cautions: ['deepFold'], versions: [] }),
+  aForm({
+    id: 'post',
+    areas: ['legs'],
+    part: 'stand',
+    counting: { by: 'time' },
+    counts: { least: 30, usual: 120, most: 600, step: 30 },
+  }),
+  SETTLE,
+]
+/** A routine of some forms, closed. */
+const routine = (id: string, ...formIds: string[]): Routine => ({
+  ...aRoutine(
+    [...formIds, 'settle'].map((formId, at) => ({
+      ...aStep(`${id}-${at}`, formId),
+      count: formId === 'settle' ? 60 : 4,
+      part: FORMS.find((form) => form.id === formId)!.part,
+    })),
+  ),
+  ...{ id, name: id },
+})
+const asks = (change: Partial<TodayRequest> = {}): TodayRequest => ({
+  ...{ forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES },
+  routines: ['a', 'b', 'c', 'd'].map((id) => routine(id, 'reed')),
+  ...{ lately: NOTHING, stages: {}, conditions: [], body: { states: [], pain: [] }, minutes: null, hour: 9 },
+  ...{ asks: [], minutesLacking: null },
+  ...change,
+})
+/** The offers as they would be followed, and why not the others. */
+function judge(change: Partial<TodayRequest>) {
+  const judgement = judgeToday(asks(change))
+  const fitted = [...offersFitted(judgement, asks(change))]
+  return {
+    offers: fitted.flatMap((each) => ('routine' in each ? [each] : [])),
+    unsuited: [...judgement.unsuited, ...fitted.flatMap((each) => ('routine' in each ? [] : [each]))],
+    rest: judgement.rest,
+  }
+}
+const order = (change: Partial<TodayRequest>) => judge(change).offers.map(({ routineId }) => routineId)
+const lately = (change: Partial<Lately>): Lately => ({ ...NOTHING, ...change })
+const was = (lastDaysAgo: number, weekdayTimes = 0, daysRunning = 0) => ({ lastDaysAgo, weekdayTimes, daysRunning })
+
+describe('what to practise now', () => {
+  it('keeps the given order while nothing speaks for anything, and offers three', () => {
+    expect(order({})).toEqual(['a', 'b', 'c'])
+    expect(judge({}).offers).toHaveLength(MOST_OFFERED)
+  })
+
+  it('puts first what a trial asks, then a series, then the habit of the weekday, then what was done last', () => {
+    expect(
+      order({
+        lately: lately({ routines: { a: was(1), b: was(7, 4), c: was(3, 0) } }),
+        asks: [{ routineId: 'd', by: 'series', name: 'Eight weeks' }],
+      }),
+    ).toEqual(['d', 'b', 'a'])
+    const both = [
+      { routineId: 'd', by: 'series' as const, name: 'Eight weeks' },
+      { routineId: 'c', by: 'trial' as const, name: 'Evenings' },
+    ]
+    const judged = judge({ asks: both }).offers
+    expect(judged.map(({ routineId }) => routineId)).toEqual(['c', 'd', 'a'])
+    expect(judged[0]!.reasons[0]).toEqual({ kind: 'asked', by: 'trial', name: 'Evenings' })
+  })
+
+  it('takes once on a weekday for chance and twice for a habit', () => {
+    expect(order({ lately: lately({ routines: { b: was(7, 1), c: was(7, 2) } }) })[0]).toBe('c')
+    expect(judge({ lately: lately({ routines: { b: was(7, 1) } }) }).offers[0]!.reasons).toEqual([
+      { kind: 'recent', daysAgo: 7 },
+    ])
+  })
+
+  it('does not offer the same a fourth day running while there is anything else, unless it was planned', () => {
+    const running = lately({ routines: { a: was(1, 4, 3) } })
+    expect(order({ lately: running })[0]).not.toBe('a')
+    expect(order({ lately: running, asks: [{ routineId: 'a', by: 'series', name: 'S' }] })[0]).toBe('a')
+    expect(order({ lately: running, routines: [routine('a', 'reed')] })).toEqual(['a'])
+  })
+
+  it('brings back what is being learned after two days, and what is known after a week', () => {
+    const routines = [routine('a', 'reed'), routine('b', 'bow')]
+    const days = (bow: number) =>
+      order({ routines, stages: { bow: 'slow' }, lately: lately({ formDays: { reed: 1, bow } }) })
+    expect([days(1)[0], days(2)[0]]).toEqual(['a', 'b'])
+    const known = (bow: number) =>
+      order({ routines, stages: { bow: 'linked' }, lately: lately({ formDays: { reed: 1, bow } }) })
+    expect([known(6)[0], known(7)[0]]).toEqual(['a', 'b'])
+  })
+
+  it('looks for what the week lacks: areas that had their place, standing, and minutes', () => {
+    const routines = [routine('a', 'reed'), routine('b', 'bow'), routine('c', 'post')]
+    const first = (change: Partial<Lately>, more: Partial<TodayRequest> = {}) =>
+      judge({ routines, lately: lately(change), ...more }).offers[0]!
+    const legs = first({ areas: { spine: { week: 300, usual: 300 }, legs: { week: 20, usual: 300 } } })
+    expect([legs.routineId, legs.reasons[0]]).toEqual(['b', { kind: 'areas', areas: ['legs'] }])
+    expect(first({ areas: { legs: { week: 90, usual: 300 } } }).routineId).toBe('a')
+    const stands = first({ stands: { week: 0, usual: 600 } })
+    expect([stands.routineId, stands.reasons[0]]).toEqual(['c', { kind: 'stands' }])
+  })
+
+  it('spares who is spent: what is gentle comes before what is heavy, which says why not', () => {
+    const routines = [routine('a', 'bow'), routine('b', 'reed')]
+    const judged = judge({ routines, body: { states: ['tired'], pain: [] } }).offers
+    expect(judged.map(({ routineId }) => routineId)).toEqual(['b', 'a'])
+    expect(judged[0]!.reasons[0]).toEqual({ kind: 'gentle' })
+    expect(judged[1]!.against).toContainEqual({ kind: 'heavy' })
+  })
+
+  it('leaves out what a sore back should not do, and does not offer what is hardly anything then', () => {
+    const routines = [routine('a', 'fold'), routine('b', 'reed', 'reed', 'fold')]
+    const judged = judge({ routines, body: { states: [], pain: [{ place: 'lowBack', level: 5 }] } })
+    expect(judged.offers.map(({ routineId, leftOut }) => [routineId, leftOut])).toEqual([['b', ['fold']]])
+    expect(judged.unsuited).toEqual([
+      { routineId: 'a', against: [{ kind: 'nothingLeft' }, { kind: 'leftOut', formIds: ['fold'] }] },
+    ])
+  })
+
+  it('fits what it offers to the minutes, with the closing kept, and says of the rest how near they come', () => {
+    const judged = judge({ minutes: 4, routines: [routine('a', 'reed'), routine('b', 'reed', 'bow', 'post')] })
+    const [offer] = judged.offers
+    expect(offer!.routineId).toBe('b')
+    expect(Math.abs(offer!.seconds - 240)).toBeLessThanOrEqual(15)
+    const { forms, ways, pace, rules } = asks()
+    expect(compileTimeline({ routine: offer!.routine, forms, ways, pace, rules }).totalSeconds).toBeCloseTo(
+      offer!.seconds,
+    )
+    const hour = judge({ minutes: 90 })
+    expect(hour.offers).toEqual([])
+    expect(hour.unsuited).toHaveLength(4)
+    expect(hour.unsuited[0]!.against[0]!.kind).toBe('cannotFit')
+  })
+
+  it('answers with rest for much pain, a light head, or somebody spent after six days; and says that today is done', () => {
+    const rest = (change: Partial<TodayRequest>) => judge(change).rest
+    const hurts = (level: number) => ({ body: { states: [], pain: [{ place: 'hips' as const, level }] } })
+    expect(rest({})).toBeNull()
+    expect([rest(hurts(7)), rest(hurts(6))]).toEqual([{ first: true, why: 'pain' }, null])
+    expect(rest({ body: { states: ['lightHeaded'], pain: [] } })).toEqual({ first: true, why: 'lightHeaded' })
+    const tired = { body: { states: ['tired' as const], pain: [] } }
+    expect(rest({ ...tired, lately: lately({ daysRunning: 6 }) })).toEqual({ first: true, why: 'spent' })
+    expect(rest({ ...tired, lately: lately({ daysRunning: 5 }) })).toBeNull()
+    expect(rest({ lately: lately({ secondsToday: 60 }) })).toEqual({ first: false, why: 'doneToday' })
+    expect(rest({ lately: lately({ secondsToday: 60 }), minutesLacking: 20 })).toBeNull()
+  })
+
+  it('offers an evening’s routine in the evening, and what stirs not then', () => {
+    const shakes = aForm({ id: 'shakes', counting: { by: 'beats', beatsPerMinute: 120 }, part: 'wake' })
+    const forms = [...FORMS, shakes]
+    const stirring: Routine = {
+      ...routine('a', 'reed'),
+      entries: [aStep('x', 'shakes'), ...routine('a', 'reed').entries],
+    }
+    const routines = [stirring, routine('b', 'reed'), { ...routine('c', 'reed'), name: 'Before bed' }]
+    expect(order({ forms, routines, hour: 9 })).toEqual(['a', 'b', 'c'])
+    expect(order({ forms, routines, hour: 21 })).toEqual(['c', 'b', 'a'])
+    expect(order({ forms, routines, hour: 2 })).toEqual(['c', 'b', 'a'])
+  })
+
+  it('offers nothing that breaks a caution, whatever is declared, felt or hurts, of all shipped routines', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.constantFrom(...CONDITIONS), { maxLength: 3 }),
+        fc.uniqueArray(fc.constantFrom(...TODAY_STATES), { maxLength: 2 }),
+        fc.uniqueArray(fc.record({ place: fc.constantFrom(...PAIN_PLACES), level: fc.integer({ min: 0, max: 10 }) }), {
+          maxLength: 2,
+          selector: ({ place }) => place,
+        }),
+        (conditions, states, pain) => {
+          const setting = { forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES }
+          const { offers } = judge({ ...setting, routines: SHIPPED_ROUTINES, conditions, body: { states, pain } })
+          const spared = new Set<Caution>(states.flatMap((state) => STATE_CONCERNS[state]))
+          for (const offer of offers) {
+            const findings = checkRoutine({ routine: offer.routine, ...setting }, { ...UNKNOWN_PERSON, conditions })
+            expect(findings.filter(({ kind }) => kind === 'caution')).toEqual([])
+            for (const step of activeSteps(offer.routine)) {
+              const form = CATALOGUE.find(({ id }) => id === step.formId)!
+              expect(askedBy(step, form, setting).filter((caution) => spared.has(caution))).toEqual([])
+            }
+          }
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+})

@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest'
+import { addDays } from '#core/journal'
+import { latelyOf } from '#core/plan'
+import type { DoneStep } from '#core/runner'
+import { aForm } from '../../helpers'
+
+const TODAY = '2026-03-10'
+const FORMS = [aForm({ id: 'reed', areas: ['spine'] }), aForm({ id: 'post', areas: ['legs'], part: 'stand' })]
+const done = (formId: string, seconds: number, change: Partial<DoneStep> = {}): DoneStep => ({
+  ...{ stepId: `s-${formId}`, formId, formName: formId, part: formId === 'post' ? 'stand' : 'work', seconds },
+  ...{ counting: 'breathRepetitions', counts: [], outcome: 'done', version: null, breath: null },
+  ...change,
+})
+const ago = (days: number, routineId: string | null, ...steps: DoneStep[]) => ({
+  ...{ routineId, startedAt: `${addDays(TODAY, -days)}T08:00:00.000Z`, timeZone: 'UTC', done: steps },
+  practisedSeconds: 600,
+})
+const lately = (...sessions: ReturnType<typeof ago>[]) => latelyOf(sessions, FORMS, TODAY, 3)
+
+describe('what was done lately', () => {
+  it('tells of a routine when it was last, how often on this weekday, and for how many days it has run up to yesterday', () => {
+    const { routines } = lately(
+      ...[0, 1, 2, 3, 5, 7, 14, 42, 49].map((days) => ago(days, 'a')),
+      ...[2, 3].map((days) => ago(days, 'b')),
+      ago(-1, 'c'),
+    )
+    expect(routines).toEqual({
+      a: { lastDaysAgo: 0, weekdayTimes: 3, daysRunning: 3 },
+      b: { lastDaysAgo: 2, weekdayTimes: 0, daysRunning: 0 },
+    })
+  })
+
+  it('counts two sessions of one day once, and a night before the end of the day for the day before', () => {
+    const night = { ...ago(0, 'a'), startedAt: `${TODAY}T02:30:00.000Z` }
+    const { routines, secondsToday } = lately(night, ago(1, 'a'), ago(7, 'a'), ago(7, 'a'))
+    expect(routines.a).toEqual({ lastDaysAgo: 1, weekdayTimes: 1, daysRunning: 1 })
+    expect(secondsToday).toBe(0)
+    expect(lately(ago(0, 'a'), ago(0, 'b')).secondsToday).toBe(1200)
+  })
+
+  it('sets the last seven days against the weeks before, by area and for standing; what was skipped does not count', () => {
+    const { areas, stands, formDays } = lately(
+      ago(0, null, done('reed', 60)),
+      ago(6, null, done('reed', 40), done('post', 30, { outcome: 'skipped' })),
+      ago(7, null, done('post', 400)),
+      ago(34, null, done('reed', 80)),
+      ago(35, null, done('reed', 999)),
+    )
+    expect(areas).toEqual({ spine: { week: 100, usual: 20 }, legs: { week: 0, usual: 100 } })
+    expect(stands).toEqual({ week: 0, usual: 100 })
+    expect(formDays).toEqual({ reed: 0, post: 7 })
+  })
+
+  it('counts the days in a row up to yesterday, whatever was practised', () => {
+    expect(lately(ago(1, 'a'), ago(2, null), ago(4, 'a')).daysRunning).toBe(2)
+    expect(lately(ago(0, 'a'), ago(2, null)).daysRunning).toBe(0)
+  })
+})
