@@ -102,7 +102,7 @@ try {
   await shoot(page, '/routines/propose', 'propose', async (view) => {
     await view.getByRole('combobox', { name: 'What for' }).click()
     await view.getByRole('option', { name: 'low back' }).click()
-    await view.getByLabel('a stiff back').check()
+    await view.getByLabel('sore back').check()
     await view.getByRole('button', { name: 'Propose' }).click()
     await view.getByRole('button', { name: 'Another' }).waitFor()
     await view.evaluate(() => window.scrollTo(0, 0))

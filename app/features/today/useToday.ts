@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy } from 'comlink'
 import type { TodayState } from '#core/compose'
 import { trialAsks, trialDays, trialRoutine } from '#core/evidence'
 import { latestStages } from '#core/forms'
@@ -9,10 +9,10 @@ import type { LessonTaken } from '#core/runner'
 import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
-import type { TodayAsk, TodayFound, TodaySetting, TodayWorker } from './today.worker'
+import type { TodayAsk, TodayFound, TodaySetting } from './today.worker'
+import { todayWorker } from './todayWorker'
 
-/** One worker for as long as the application is open; and the setting that it has been told. */
-let there: Remote<TodayWorker> | null = null
+/** The setting that the worker has been told. */
 let told: TodaySetting | null = null
 const same = (one: TodaySetting, other: TodaySetting) =>
   (Object.keys(one) as (keyof TodaySetting)[]).every((key) => toRaw(one[key]) === toRaw(other[key]))
@@ -76,18 +76,18 @@ export function useToday() {
     const mine = (asked += 1)
     failed.value = false
     looking.value = true
-    there ??= wrap<TodayWorker>(new Worker(new URL('./today.worker.ts', import.meta.url), { type: 'module' }))
+    const worker = todayWorker()
     try {
       if (!told || !same(told, setting.value)) {
         told = setting.value
-        await there.set(plainCopy(told))
+        await worker.set(plainCopy(told))
       }
       const tell = proxy((now: TodayFound) => {
         if (mine !== asked) return
         found.value = now
         looking.value = false
       })
-      await there.judge(plainCopy(ask.value), tell)
+      await worker.judge(plainCopy(ask.value), tell)
     } catch {
       told = null
       if (mine === asked) [failed.value, looking.value] = [true, false]
