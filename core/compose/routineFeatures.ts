@@ -8,6 +8,7 @@ export interface RoutineFeatures {
   totalSeconds: number
   /** Of the exercises before the closing. */
   movingSeconds: number
+  closingSeconds: number
   standSeconds: number
   /** Areas that it works on before the closing. */
   areas: Area[]
@@ -24,6 +25,7 @@ export interface RoutineFeatures {
 export function routineFeatures(input: CompileInput): RoutineFeatures {
   const { occurrences, totalSeconds } = compileTimeline(input)
   const known = new Map(input.forms.map((form) => [form.id, form]))
+  const secondsOf = (those: typeof occurrences) => those.reduce((sum, { bodySeconds }) => sum + bodySeconds, 0)
   const moving = occurrences.filter(({ part }) => !isClosingPart(part))
   const areas = new Set(moving.flatMap(({ formId }) => known.get(formId)?.areas ?? []))
   const steps = activeSteps(input.routine).flatMap((step) => {
@@ -32,8 +34,9 @@ export function routineFeatures(input: CompileInput): RoutineFeatures {
   })
   return {
     totalSeconds,
-    movingSeconds: moving.reduce((sum, { bodySeconds }) => sum + bodySeconds, 0),
-    standSeconds: moving.reduce((sum, { part, bodySeconds }) => sum + (part === 'stand' ? bodySeconds : 0), 0),
+    movingSeconds: secondsOf(moving),
+    closingSeconds: secondsOf(occurrences.filter(({ part }) => isClosingPart(part))),
+    standSeconds: secondsOf(moving.filter(({ part }) => part === 'stand')),
     areas: AREAS.filter((area) => areas.has(area)),
     mostEffort: Math.max(0, ...occurrences.map(({ effort }) => mostEffort(effort))),
     wakes: moving.some(({ part, counting }) => part === 'wake' || counting === 'beats'),

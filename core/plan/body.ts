@@ -1,6 +1,6 @@
 import { STATE_CONCERNS, type Purpose, type TodayState } from '../compose'
 import { concernsOf, type Area, type Caution, type Condition } from '../forms'
-import { FEELING_STEPS, type Felt, type Pain, type PainPlace } from '../journal'
+import type { Felt, Pain, PainPlace } from '../journal'
 
 /** How the body is now: what was said of it in a word, and where it hurts. */
 export interface BodyNow {
@@ -70,7 +70,7 @@ export const areasSpared = (pain: readonly Pain[]): ReadonlySet<Area> =>
 
 /** The two lowest words of a scale are low. Our choice. */
 const LOW = 2
-const isLow = (step: number | null) => step !== null && step <= Math.min(LOW, FEELING_STEPS)
+const isLow = (step: number | null) => step !== null && step <= LOW
 const BACK_PLACES: readonly PainPlace[] = ['lowBack', 'spine', 'upperBack']
 
 /** The body as it is after what was said on the scales: spent or low is tired, churned or restless is upset, a back that hurts is a stiff one. */

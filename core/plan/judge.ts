@@ -34,9 +34,15 @@ function prepare(routine: Routine, setting: PracticeSetting, concerns: ReturnTyp
   try {
     const { leftOut, ...eased } = easeRoutine(input, concerns)
     const features = routineFeatures({ ...input, routine: eased.routine })
-    const left = leftOut.length > 0 ? features.movingSeconds / routineFeatures(input).movingSeconds : 1
-    if (!(left >= 1 - MOST_LEFT_OUT))
-      return { routineId, not: [{ kind: 'nothingLeft' }, { kind: 'leftOut', formIds: leftOut }] }
+    const planned = leftOut.length > 0 ? routineFeatures(input) : features
+    const isLittle =
+      features.movingSeconds < planned.movingSeconds * (1 - MOST_LEFT_OUT) || features.movingSeconds === 0
+    const isUnclosed = planned.closingSeconds > 0 && features.closingSeconds === 0
+    if (leftOut.length > 0 && (isLittle || isUnclosed))
+      return {
+        routineId,
+        not: [{ kind: isUnclosed ? 'unclosed' : 'nothingLeft' }, { kind: 'leftOut', formIds: leftOut }],
+      }
     return { routineId, ...eased, leftOut, features }
   } catch (error) {
     if (error instanceof UnknownFormError) return { routineId, not: [{ kind: 'unknownForm' }] }

@@ -42,6 +42,7 @@ export function latelyOf(
   const first = addDays(today, -FORM_DAYS)
   const days = new Map<number, number>()
   const routineDays = new Map<string, Set<number>>()
+  const formDays = new Map<string, number>()
   const lately: Lately = {
     ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 } },
     ...{ secondsToday: 0, daysRunning: 0 },
@@ -57,19 +58,19 @@ export function latelyOf(
     }
     for (const { formId, outcome, part, seconds } of session.done) {
       if (outcome === 'skipped') continue
-      lately.formDays[formId] = Math.min(lately.formDays[formId] ?? ago, ago)
+      formDays.set(formId, Math.min(formDays.get(formId) ?? ago, ago))
       for (const area of known.get(formId)?.areas ?? [])
         addTo((lately.areas[area] ??= { week: 0, usual: 0 }), ago, seconds)
       if (part === 'stand') addTo(lately.stands, ago, seconds)
     }
   }
-  for (const [routineId, of] of routineDays) {
-    lately.routines[routineId] = {
-      lastDaysAgo: Math.min(...of),
-      weekdayTimes: [...of].filter((ago) => ago > 0 && ago <= WEEK * HABIT_WEEKS && ago % WEEK === 0).length,
-      daysRunning: running((ago) => of.has(ago)),
-    }
-  }
+  const routineLately = (of: ReadonlySet<number>): RoutineLately => ({
+    lastDaysAgo: Math.min(...of),
+    weekdayTimes: [...of].filter((ago) => ago > 0 && ago <= WEEK * HABIT_WEEKS && ago % WEEK === 0).length,
+    daysRunning: running((ago) => of.has(ago)),
+  })
+  lately.routines = Object.fromEntries([...routineDays].map(([routineId, of]) => [routineId, routineLately(of)]))
+  lately.formDays = Object.fromEntries(formDays)
   lately.secondsToday = days.get(0) ?? 0
   lately.daysRunning = running((ago) => days.has(ago))
   return lately

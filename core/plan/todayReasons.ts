@@ -39,7 +39,7 @@ export type Weighed<Kind> = { reason: Kind; weight: number }
 /** What speaks for a routine now. */
 export function reasonsFor(routine: Routine, features: RoutineFeatures, request: TodayRequest): Weighed<TodayReason>[] {
   const { lately, stages, body, hour } = request
-  const mine = lately.routines[routine.id]
+  const mine = ownOf(lately.routines, routine.id)
   const found: Weighed<TodayReason>[] = []
   const add = (weight: number, reason: TodayReason) => found.push({ weight, reason })
   for (const { routineId, by, name } of request.asks)
@@ -47,9 +47,11 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
   if (mine && mine.weekdayTimes >= HABIT_TIMES)
     add(WEIGHT.habit * Math.min(MOST.habit, mine.weekdayTimes), { kind: 'habit', times: mine.weekdayTimes })
   const formIds = [...formIdsOf(routine)]
-  const agoOf = (formId: string) => lately.formDays[formId] ?? Infinity
-  const isLearning = (formId: string) =>
-    stages[formId] !== undefined && LEARNING_STAGES.indexOf(stages[formId]) < LEARNING_STAGES.indexOf('fromMemory')
+  const agoOf = (formId: string) => ownOf(lately.formDays, formId) ?? Infinity
+  const isLearning = (formId: string) => {
+    const stage = ownOf(stages, formId)
+    return stage !== undefined && LEARNING_STAGES.indexOf(stage) < LEARNING_STAGES.indexOf('fromMemory')
+  }
   const learning = formIds.filter((id) => isLearning(id) && agoOf(id) >= LEARNING_DAYS)
   if (learning.length > 0) add(WEIGHT.learning, { kind: 'learning', formIds: learning })
   const due = formIds.filter((id) => !isLearning(id) && agoOf(id) >= DUE_DAYS && agoOf(id) < Infinity)
@@ -75,6 +77,9 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
     add(WEIGHT.recent * (1 - Math.min(1, mine.lastDaysAgo / 14)), { kind: 'recent', daysAgo: mine.lastDaysAgo })
   return found
 }
+/** What stands under an id; an id may be called like what every object has. */
+const ownOf = <Value>(of: Readonly<Record<string, Value>>, id: string): Value | undefined =>
+  Object.hasOwn(of, id) ? of[id] : undefined
 const isLacking = (amount: { week: number; usual: number } | undefined) =>
   amount !== undefined && amount.usual >= LEAST_USUAL_SECONDS && amount.week < amount.usual * LACKING_SHARE
 
@@ -85,7 +90,7 @@ export function reasonsAgainst(
   leftOut: string[],
   { lately, body, hour, asks }: TodayRequest,
 ): Weighed<TodayAgainst>[] {
-  const mine = lately.routines[routine.id]
+  const mine = ownOf(lately.routines, routine.id)
   const found: Weighed<TodayAgainst>[] = []
   const add = (weight: number, reason: TodayAgainst) => found.push({ weight, reason })
   if (mine?.lastDaysAgo === 0) add(WEIGHT.doneToday, { kind: 'doneToday' })

@@ -33,7 +33,7 @@ export type TodayReason =
   | { kind: 'recent'; daysAgo: number }
   | { kind: 'new' }
 export type TodayAgainst =
-  | { kind: 'doneToday' | 'heavy' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' }
+  | { kind: 'doneToday' | 'heavy' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' | 'unclosed' }
   | { kind: 'repeated'; days: number }
   | { kind: 'hurts'; areas: Area[] }
   | { kind: 'leftOut'; formIds: string[] }

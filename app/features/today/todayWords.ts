@@ -65,6 +65,8 @@ export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): st
       return 'it has a form that is no longer here'
     case 'tooLong':
       return 'it is too long to be followed'
+    case 'unclosed':
+      return 'it would be left without its closing'
     case 'nothingLeft':
       return 'hardly anything of it would be left'
     case 'hurts':
@@ -103,6 +105,6 @@ export function changePhrase(
 export const REST_WORDS: Record<NonNullable<TodayJudgement['rest']>['why'], string> = {
   pain: 'With pain like that, rest is an answer. Pain that is new, sharp or stays is for a doctor.',
   lightHeaded: 'Sit or lie down until your head is clear. If it comes often, ask a doctor.',
-  spent: 'Six days in a row, and spent: a day of rest is practice too.',
+  spent: 'Six days in a row or more, and spent: a day of rest is practice too.',
   doneToday: 'You have practised today. That may be enough.',
 }

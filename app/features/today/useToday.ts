@@ -76,18 +76,18 @@ export function useToday() {
     const mine = (asked += 1)
     failed.value = false
     looking.value = true
-    const worker = todayWorker()
+    const { remote, broken } = todayWorker()
     try {
       if (!told || !same(told, setting.value)) {
         told = setting.value
-        await worker.set(plainCopy(told))
+        await Promise.race([remote.set(plainCopy(told)), broken])
       }
       const tell = proxy((now: TodayFound) => {
         if (mine !== asked) return
         found.value = now
         looking.value = false
       })
-      await worker.judge(plainCopy(ask.value), tell)
+      await Promise.race([remote.judge(plainCopy(ask.value), tell), broken])
     } catch {
       told = null
       if (mine === asked) [failed.value, looking.value] = [true, false]

@@ -139,6 +139,24 @@ describe('what to practise now', () => {
     ])
   })
 
+  it('does not offer what would be left without its closing', () => {
+    const lies = aForm({ id: 'lies', part: 'settle', stance: 'lying', versions: [] })
+    const forms = [...FORMS, lies]
+    const lying: Routine = { ...aRoutine([aStep('x', 'reed'), { ...aStep('y', 'lies'), part: 'settle' }]), id: 'lying' }
+    const { offers, unsuited } = judge({ forms, routines: [lying], conditions: ['seatedOnly'] })
+    expect(offers).toEqual([])
+    expect(unsuited).toEqual([
+      { routineId: 'lying', against: [{ kind: 'unclosed' }, { kind: 'leftOut', formIds: ['lies'] }] },
+    ])
+    expect(judge({ forms, routines: [lying] }).offers).toHaveLength(1)
+  })
+
+  it('asks nothing of what every object has: a form called “constructor” is learned only where that is said', () => {
+    const forms = [...FORMS, aForm({ id: 'constructor' })]
+    const routines = [{ ...routine('a', 'reed'), entries: [aStep('x', 'constructor'), ...routine('a').entries] }]
+    expect(judge({ forms, routines }).offers[0]!.reasons).toEqual([{ kind: 'new' }])
+  })
+
   it('fits what it offers to the minutes, with the closing kept, and says of the rest how near they come', () => {
     const judged = judge({ minutes: 4, routines: [routine('a', 'reed'), routine('b', 'reed', 'bow', 'post')] })
     const [offer] = judged.offers

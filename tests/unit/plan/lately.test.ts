@@ -51,6 +51,12 @@ describe('what was done lately', () => {
     expect(formDays).toEqual({ reed: 0, post: 7 })
   })
 
+  it('keeps apart what is called like what every object has', () => {
+    const { routines, formDays } = lately(ago(1, '__proto__', done('constructor', 60)))
+    expect(Object.entries(routines)).toEqual([['__proto__', { lastDaysAgo: 1, weekdayTimes: 0, daysRunning: 1 }]])
+    expect(Object.entries(formDays)).toEqual([['constructor', 1]])
+  })
+
   it('counts the days in a row up to yesterday, whatever was practised', () => {
     expect(lately(ago(1, 'a'), ago(2, null), ago(4, 'a')).daysRunning).toBe(2)
     expect(lately(ago(0, 'a'), ago(2, null)).daysRunning).toBe(0)
