@@ -209,7 +209,8 @@ test('two routines are compared side by side', async ({ page }) => {
 test('a first proposal heeds a declared condition, and each step has its version in the composer', async ({ page }) => {
   await openAt(page, '/settings')
   await page.getByLabel('poor balance').check()
-  await page.goto('/routines/propose')
+  await goTo(page, 'Routines')
+  await page.getByRole('button', { name: 'From a purpose' }).click()
   await choose(page, 'What for', 'balance')
   await page.getByRole('button', { name: 'Propose' }).click()
   await expect(page.getByText(/in a milder version, without .*one leg/).first()).toBeVisible({ timeout: 15_000 })
