@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isForPage } from '~/shared/ui/keys'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
@@ -25,10 +26,7 @@ async function leaveDemo() {
 
 // One key out of the demo, unless it is meant for a field.
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  const typing = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]')
-  if (event.key === 'b' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey && person.world === 'demo') {
-    void leaveDemo()
-  }
+  if (event.key === 'b' && isForPage(event) && person.world === 'demo') void leaveDemo()
 })
 onMounted(() => follow.lookForInterrupted())
 

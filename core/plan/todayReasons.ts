@@ -6,20 +6,26 @@ import type { TodayAgainst, TodayReason, TodayRequest } from './todayTypes'
 
 /** What each reason weighs. Our choice. */
 export const WEIGHT = {
-  ...{
-    trial: 6,
-    series: 4,
-    habit: 0.5,
-    learning: 1.5,
-    due: 0.5,
-    areas: 0.6,
-    stands: 0.6,
-    aim: 0.8,
-
-    state: 1.2,
-  },
-  ...{ evening: 1, recent: 0.3, doneToday: -3, repeated: -2.5, twice: -1, heavy: -2, stirs: -1, forEvening: -1.5 },
-  ...{ hurts: -0.8, leftOut: -0.5, change: -2 },
+  trial: 6,
+  series: 4,
+  habit: 0.5,
+  learning: 1.5,
+  due: 0.5,
+  areas: 0.6,
+  stands: 0.6,
+  aim: 0.8,
+  state: 1.2,
+  evening: 1,
+  recent: 0.3,
+  doneToday: -3,
+  repeated: -2.5,
+  twice: -1,
+  heavy: -2,
+  stirs: -1,
+  forEvening: -1.5,
+  hurts: -0.8,
+  leftOut: -0.5,
+  change: -2,
 }
 const MOST = { habit: 4, due: 3, areas: 3 }
 /** What is being learned wants to come back after so many days, what is known after so many. Our choice. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { TODAY_STATES, type TodayState } from '#core/compose'
+import { isForPage } from '~/shared/ui/keys'
 import { TODAY_WORDS } from '~/shared/words/practice'
 
 /** The minutes at hand and how the body is: one press or one key each. */
@@ -19,8 +20,8 @@ function toggle(state: TodayState) {
   states.value = states.value.includes(state) ? states.value.filter((each) => each !== state) : [...states.value, state]
 }
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  const isField = (event.target as HTMLElement).closest('input, textarea, select, [role="combobox"], fieldset')
-  if (isField || event.ctrlKey || event.metaKey || event.altKey) return
+  // Among the degrees of pain a digit is a degree.
+  if (!isForPage(event) || (event.target as HTMLElement).closest('fieldset')) return
   const answer = KEY_OF[event.key.toLowerCase()]
   if (!answer) return
   event.preventDefault()

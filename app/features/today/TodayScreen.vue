@@ -8,6 +8,7 @@ import { plural } from '~/shared/words/numbers'
 import { aimPhrase, rowPhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { isForPage } from '~/shared/ui/keys'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
@@ -64,8 +65,7 @@ function another() {
   if (offers.value.length > 1) place.value = (place.value + 1) % offers.value.length
 }
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  const isField = (event.target as HTMLElement).closest('input, textarea, select, [role="combobox"]')
-  if (event.key.toLowerCase() !== 'n' || isField || event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.key.toLowerCase() !== 'n' || !isForPage(event)) return
   event.preventDefault()
   another()
 })
