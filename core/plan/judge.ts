@@ -12,6 +12,8 @@ export const MOST_OFFERED = 3
 const MOST_LEFT_OUT = 0.4
 /** After so many days in a row, whoever is spent may rest. Our choice. */
 const RUNNING_DAYS = 6
+/** From so long on today's practice may have been enough: the shortest session that is usual. Our choice. */
+const ENOUGH_SECONDS = 180
 
 /** A routine as this body would do it now, and what it is then; or what forbids it. */
 export type Prepared =
@@ -113,6 +115,6 @@ function restOf({ body, lately, minutesLacking }: TodayRequest): TodayJudgement[
   if (body.pain.some(({ level }) => level >= REST_FROM)) return { first: true, why: 'pain' }
   if (body.states.includes('lightHeaded')) return { first: true, why: 'lightHeaded' }
   if (body.states.includes('tired') && lately.daysRunning >= RUNNING_DAYS) return { first: true, why: 'spent' }
-  if (lately.secondsToday > 0 && !minutesLacking) return { first: false, why: 'doneToday' }
+  if (lately.secondsToday >= ENOUGH_SECONDS && !minutesLacking) return { first: false, why: 'doneToday' }
   return null
 }

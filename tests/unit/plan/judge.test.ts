@@ -181,8 +181,9 @@ describe('what to practise now', () => {
     const tired = { body: { states: ['tired' as const], pain: [] } }
     expect(rest({ ...tired, lately: lately({ daysRunning: 6 }) })).toEqual({ first: true, why: 'spent' })
     expect(rest({ ...tired, lately: lately({ daysRunning: 5 }) })).toBeNull()
-    expect(rest({ lately: lately({ secondsToday: 60 }) })).toEqual({ first: false, why: 'doneToday' })
-    expect(rest({ lately: lately({ secondsToday: 60 }), minutesLacking: 20 })).toBeNull()
+    expect(rest({ lately: lately({ secondsToday: 180 }) })).toEqual({ first: false, why: 'doneToday' })
+    expect(rest({ lately: lately({ secondsToday: 179 }) })).toBeNull()
+    expect(rest({ lately: lately({ secondsToday: 180 }), minutesLacking: 20 })).toBeNull()
   })
 
   it('offers an evening’s routine in the evening, and what stirs not then', () => {
