@@ -32,6 +32,10 @@ export interface Wanted extends PracticeSetting {
   daysSince: (formId: string) => number | null
   /** The longest stillness of this person so far; null without any. */
   longestStillSeconds?: number | null
+  /** Forms that are to come back in this session before others. */
+  due?: ReadonlySet<string>
+  /** What is spared besides, such as where it hurts. */
+  spared?: ReadonlySet<Caution>
 }
 
 /** Why a form was chosen; the screen puts it into words. */
@@ -65,14 +69,17 @@ export type Posture = 'standing' | 'seated'
 
 /** What was not done for so long comes back. Our choice. */
 const DUE_DAYS = 7
+/** What it is worth that a form is asked for by name, above all else that speaks for one. Our choice. */
+const DUE_WORTH = 9
 /** Whoever has done so many forms is no newcomer, and may be shown others than the first. Our choice. */
 const NEWCOMER_FORMS = 8
 /** Standing is enough for so long where it cannot be long; a longer session is done sitting. Our choice. */
 const SHORT_STANDING_MINUTES = 8
 
 /** All cautions that matter now: for the person's own conditions, today's state, and the posture. */
-function concernsNow({ conditions, states }: Wanted, posture: Posture): ReadonlySet<Caution> {
-  const concerns = new Set([...concernsOf(conditions), ...states.flatMap((state) => STATE_CONCERNS[state])])
+function concernsNow({ conditions, states, spared = new Set() }: Wanted, posture: Posture): ReadonlySet<Caution> {
+  const ofStates = states.flatMap((state) => STATE_CONCERNS[state])
+  const concerns = new Set([...concernsOf(conditions), ...ofStates, ...spared])
   if (posture === 'seated') concerns.add('standing')
   return concerns
 }
@@ -144,7 +151,8 @@ function candidateOf(form: Form, wanted: Wanted, { posture, concerns, newcomer, 
   const wants = PURPOSE_WANTS[purpose]
   // Quick breath opens nothing: it belongs to what stirs.
   const part = form.cautions.includes('quickBreathing') ? 'wake' : form.part
-  if (!wanted.allowed(form.id) || !wants.parts[part] || isOutOfPlace(form, wanted, newcomer)) return []
+  const isWanted = wants.parts[part] !== undefined || wanted.due?.has(form.id)
+  if (!wanted.allowed(form.id) || !isWanted || isOutOfPlace(form, wanted, newcomer)) return []
   const way = wayFor({ formId: form.id }, ways)
   const manner = milderManner(form, way, rules, concerns)
   if (!manner) return []
@@ -194,10 +202,12 @@ function worthOf(form: Form, wanted: Wanted, preferred: number): { worth: number
     reasons.push({ kind: 'learning', stage })
   }
   const days = wanted.daysSince(form.id)
+  const isAsked = wanted.due?.has(form.id) ?? false
+  if (isAsked) worth += DUE_WORTH
   if (days === null) {
     if (reasons.length === 0) reasons.push({ kind: 'neverDone' })
-  } else if (days >= DUE_DAYS) {
-    worth += Math.min(2, days / (2 * DUE_DAYS))
+  } else if (isAsked || (!wanted.due && days >= DUE_DAYS)) {
+    if (!isAsked) worth += Math.min(2, days / (2 * DUE_DAYS))
     reasons.push({ kind: 'due', days })
   } else worth -= days === 0 ? 1 : 0
   return { worth, reasons }

@@ -42,6 +42,7 @@ export function selectForms(
     budgets.set('stand', stand - spare)
     budgets.set(SPARE_TO, (budgets.get(SPARE_TO) ?? 0) + spare)
   }
+  giveRoom(budgets, candidates, wanted, seconds)
   takeSet(taken, candidates, wanted, used, seconds)
   const order: ArcPart[] = ['settle', 'gather', 'stand', 'work', 'arrive', 'wake', 'loosen']
   for (const part of order) {
@@ -52,6 +53,20 @@ export function selectForms(
   }
   return taken.chosen
 }
+
+/** What is to come back gets room in its part, where the purpose has none for that part. */
+function giveRoom(budgets: Map<ArcPart, number>, candidates: readonly Candidate[], wanted: Wanted, seconds: number) {
+  for (const part of ['wake', 'stand', 'work', 'loosen'] as const) {
+    if (budgets.has(part)) continue
+    const asked = candidates.filter((each) => each.part === part && wanted.due?.has(each.form.id))
+    const room = Math.min(secondsOf(asked), seconds * GIVEN_SHARE)
+    if (room <= 0) continue
+    budgets.set(part, room)
+    budgets.set(SPARE_TO, Math.max(0, (budgets.get(SPARE_TO) ?? 0) - room))
+  }
+}
+/** So much of the time at most is given to such a part. Our choice. */
+const GIVEN_SHARE = 0.2
 
 /** A set that is asked for is taken whole, of one school, where its least counts leave room for a closing. */
 function takeSet(
@@ -160,8 +175,8 @@ function mayTake(candidate: Candidate, { chosen, keys }: Taken, { part, wanted, 
   if (isClosingPart(part)) return true
   const setName = form.set?.name
   const ofSets = chosen.filter((each) => setFamilyOf(each.form) !== null)
-  // Of sets that are one thing a piece or two may stand alone; of others any.
-  if (setFamilyOf(form) !== null) {
+  // Of sets that are one thing a piece or two may stand alone, and any that is to come back; of others any.
+  if (setFamilyOf(form) !== null && !wanted.due?.has(form.id)) {
     if (isOfSetAsked(form, wanted.purpose)) return false
     if (ofSets.length >= MOST_LOOSE_PIECES) return false
     if (ofSets.some((each) => each.form.set!.name !== setName)) return false

@@ -5,6 +5,7 @@ import {
   numberBetween,
   numberOrNull,
   oneOf,
+  optionally,
   strictList,
   strictObject,
   textUpTo,
@@ -88,6 +89,8 @@ export interface Settings {
   theme: (typeof THEMES)[number]
   /** What I declare of my body. */
   conditions: Condition[]
+  /** Forms that I let rest, by id: they are not said to be due. None where it is left out. */
+  resting?: string[]
 }
 
 /** Everything that belongs to one person. */
@@ -167,6 +170,8 @@ export const recordingSchema = strictObject<Recording>({
     .matches(/^[A-Za-z0-9+/]+={0,2}$/, '${path} must be a WAV file as base64'),
 })
 
+const MOST_RESTING = 4000
+
 export const settingsSchema = strictObject<Settings>({
   pace: paceSchema,
   rules: houseRulesSchema,
@@ -201,6 +206,7 @@ export const settingsSchema = strictObject<Settings>({
   }),
   theme: oneOf(THEMES),
   conditions: strictList(oneOf(CONDITIONS), CONDITIONS.length),
+  resting: optionally(strictList(idSchema, MOST_RESTING)),
 })
 
 /** Each list's kind of item, and how many of them there may be. */

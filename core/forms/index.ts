@@ -22,6 +22,7 @@ export { canSit, stationAt, stationsOf } from './levels'
 export { ANY_FORM, plainSpelling, schoolsOf, searchForms, type FormQuery } from './search'
 export {
   latestStages,
+  isBeingLearned,
   LEARNING_STAGES,
   stageHistory,
   stageSchema,

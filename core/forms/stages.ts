@@ -4,6 +4,10 @@ import { daySchema, idSchema, oneOf, strictObject } from '../basics'
 export const LEARNING_STAGES = ['watch', 'handsOnly', 'slow', 'whole', 'withBreath', 'fromMemory', 'linked'] as const
 export type LearningStage = (typeof LEARNING_STAGES)[number]
 
+/** Whether a form at this stage cannot be done from memory yet. */
+export const isBeingLearned = (stage: LearningStage): boolean =>
+  LEARNING_STAGES.indexOf(stage) < LEARNING_STAGES.indexOf('fromMemory')
+
 /** From a day on, a form stands at a stage. Entries are only added, so that the history stays. */
 export interface StageEntry {
   id: string

@@ -22,7 +22,16 @@ export function undoOf({ go, come }: JournalChange, all: readonly SessionRecord[
 export type Correction = Partial<
   Pick<
     SessionRecord,
-    'title' | 'startedAt' | 'practisedSeconds' | 'done' | 'before' | 'after' | 'exertion' | 'sensations' | 'words'
+    | 'title'
+    | 'startedAt'
+    | 'practisedSeconds'
+    | 'done'
+    | 'before'
+    | 'after'
+    | 'exertion'
+    | 'recall'
+    | 'sensations'
+    | 'words'
   >
 >
 
@@ -40,6 +49,7 @@ export function corrected(record: SessionRecord, correction: Correction): Sessio
   const lasts = practisedSeconds === record.practisedSeconds ? record : withLength(record, practisedSeconds)
   const next = { ...(startedAt === record.startedAt ? lasts : movedTo(lasts, startedAt)), ...others }
   if (correction.exertion === undefined && 'exertion' in correction) delete next.exertion
+  if (correction.recall === undefined && 'recall' in correction) delete next.recall
   const recorded = asRecorded(record)
   const { recorded: _, ...now } = next
   return recorded.length === 1 && isSame(now, recorded[0]!) ? now : { ...now, recorded }
@@ -112,7 +122,7 @@ export function joined(one: SessionRecord, other: SessionRecord): SessionRecord 
   const renamed = new Map([...second.planned, ...second.done].map(({ stepId }) => [stepId, ownId(stepId)]))
   const steps = <Step extends { stepId: string }>(of: readonly Step[]) =>
     of.map((step) => ({ ...step, stepId: renamed.get(step.stepId)! }))
-  const { exertion = first.exertion, lesson = first.lesson } = second
+  const { exertion = first.exertion, recall = first.recall, lesson = first.lesson } = second
   const elsewhereSeconds = (first.elsewhereSeconds ?? 0) + (second.elsewhereSeconds ?? 0)
   const companions = [...(first.companions ?? []), ...(second.companions ?? [])].filter(
     ({ name }, index, all) => all.findIndex((each) => each.name === name) === index,
@@ -142,6 +152,7 @@ export function joined(one: SessionRecord, other: SessionRecord): SessionRecord 
     before: first.before,
     after: said(second.after) ? second.after : first.after,
     ...(exertion !== undefined && { exertion }),
+    ...(recall && { recall }),
     sensations: [...new Set([...first.sensations, ...second.sensations])],
     words: [first.words, second.words].filter(Boolean).join('\n'),
     recorded: [...asRecorded(first), ...asRecorded(second)],
@@ -229,7 +240,7 @@ export function correctionsOf(record: SessionRecord, all: readonly SessionRecord
     time: differs('startedAt'),
     length: differs('practisedSeconds'),
     counts: differs('done'),
-    feelings: differs('before', 'after', 'exertion', 'sensations'),
+    feelings: differs('before', 'after', 'exertion', 'recall', 'sensations'),
     words: differs('words'),
   }
   return CORRECTED.filter((what) => facts[what])

@@ -45,10 +45,9 @@ export function formHistory(
 
 /** The longest stillness in one form of one session, settling left out; null where there was none. */
 export function longestStillSeconds(sessions: readonly Pick<SessionRecord, 'done'>[]): number | null {
-  const stills = sessions.flatMap(({ done }) =>
-    done
-      .filter(({ part, counting }) => part !== 'settle' && isStillCounting(counting, part))
-      .map(({ seconds }) => seconds),
-  )
-  return stills.length > 0 ? Math.max(...stills) : null
+  let longest: number | null = null
+  for (const { done } of sessions)
+    for (const { part, counting, seconds } of done)
+      if (part !== 'settle' && isStillCounting(counting, part)) longest = Math.max(longest ?? 0, seconds)
+  return longest
 }

@@ -11,6 +11,7 @@ import {
   oneOf,
   oneOfOrNull,
   optionalNumberBetween,
+  optionalOneOf,
   optionalObject,
   optionally,
   strictList,
@@ -35,6 +36,7 @@ import {
   EXERTION,
   PAIN,
   PAIN_PLACES,
+  RECALLS,
   SENSATION_LIMITS,
   type Felt,
   type Pain,
@@ -120,6 +122,7 @@ const recordedFields = {
   before: feltSchema,
   after: feltSchema,
   exertion: optionally(wholeBetween(EXERTION.least, EXERTION.most)),
+  recall: optionalOneOf(RECALLS),
   sensations: strictList(wordsUpTo(SENSATION_LIMITS.letters), SENSATION_LIMITS.most),
   words: textSchema,
 }

@@ -57,6 +57,10 @@ export type Sensation = (typeof SENSATIONS)[number]
 /** Sensations of one's own are words of so many letters at most; so many may be said of a session. */
 export const SENSATION_LIMITS = { letters: 40, most: 24 }
 
+export const RECALLS = ['fromMemory', 'lookedUp'] as const
+/** Whether a session's forms were done from memory, or something had to be looked up. */
+export type Recall = (typeof RECALLS)[number]
+
 /** One session as it is kept: plan and fact apart, and how it felt. Times are instants; the zone is where it was done. */
 export interface SessionRecord {
   id: string
@@ -87,6 +91,8 @@ export interface SessionRecord {
   after: Felt
   /** How hard it was, 0 to 10 (see `EXERTION`); left out where that was not said. */
   exertion?: number
+  /** Whether it went by heart; left out where that was not said. */
+  recall?: Recall
   /** Those known by name, and others in one's own words; each once. */
   sensations: string[]
   words: string

@@ -55,12 +55,16 @@ const SPARED: Record<PainPlace, Spared> = {
 
 const spares = (pain: readonly Pain[]) => pain.filter(({ level }) => level >= SPARED_FROM)
 
+/** What is spared because it hurts there. */
+export const cautionsSpared = (pain: readonly Pain[]): ReadonlySet<Caution> =>
+  new Set(spares(pain).flatMap(({ place }) => SPARED[place].cautions))
+
 /** All cautions that matter now: for the conditions that the person has declared, for how the body is, and for where it hurts. */
 export function concernsNow(conditions: readonly Condition[], { states, pain }: BodyNow): ReadonlySet<Caution> {
   return new Set([
     ...concernsOf(conditions),
     ...states.flatMap((state) => STATE_CONCERNS[state]),
-    ...spares(pain).flatMap(({ place }) => SPARED[place].cautions),
+    ...cautionsSpared(pain),
   ])
 }
 

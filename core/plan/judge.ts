@@ -20,6 +20,8 @@ export type Prepared =
   | { routineId: string; routine: Routine; features: RoutineFeatures; milder: string[]; leftOut: string[] }
   | { routineId: string; not: TodayAgainst[] }
 
+type Suited = Exclude<Prepared, { not: unknown }>
+
 /** All routines with something in them, eased by what the person has declared, how the body is and where it hurts. The minutes do not matter yet. */
 export function prepareToday(
   request: Pick<TodayRequest, 'routines' | 'conditions' | 'body' | keyof PracticeSetting>,
@@ -67,16 +69,14 @@ export function judgeToday(request: TodayRequest, prepared = prepareToday(reques
   }
 }
 
-function weigh(
-  { routineId, routine, features, milder, leftOut }: Exclude<Prepared, { not: unknown }>,
-  request: TodayRequest,
-): TodayOffer {
+/** What speaks for and against a routine that suits this body, and what it is worth. */
+export function weigh({ routineId, routine, features, milder, leftOut }: Suited, request: TodayRequest): TodayOffer {
   const reasons = reasonsFor(routine, features, request).sort((one, other) => other.weight - one.weight)
   const against = reasonsAgainst(routine, features, leftOut, request)
   const change =
     request.minutes === null ? 0 : WEIGHT.change * Math.abs(Math.log(features.totalSeconds / (request.minutes * 60)))
   return {
-    ...{ routineId, routine, seconds: features.totalSeconds, refitted: false, milder, leftOut },
+    ...{ routineId, isMade: false, routine, seconds: features.totalSeconds, refitted: false, milder, leftOut },
     reasons: reasons.map(({ reason }) => reason),
     against: against.map(({ reason }) => reason),
     worth: [...reasons, ...against].reduce((sum, { weight }) => sum + weight, change),

@@ -1,7 +1,10 @@
 import type { RoutineFeatures } from '../compose'
-import { LEARNING_STAGES } from '../forms'
-import { formIdsOf, type Routine } from '../routine'
+import { isBeingLearned } from '../forms'
+import { daysBetween } from '../journal'
+import { activeSteps, type Routine } from '../routine'
 import { areasSpared, isEvening } from './body'
+import type { EffectSeen } from './effects'
+import { AT_RISK_BELOW } from './keeping'
 import type { TodayAgainst, TodayReason, TodayRequest } from './todayTypes'
 
 /** What each reason weighs. Our choice. */
@@ -11,6 +14,8 @@ export const WEIGHT = {
   habit: 0.5,
   learning: 1.5,
   due: 0.5,
+  atRisk: 0.5,
+  good: 0.7,
   areas: 0.6,
   stands: 0.6,
   aim: 0.8,
@@ -25,12 +30,10 @@ export const WEIGHT = {
   forEvening: -1.5,
   hurts: -0.8,
   leftOut: -0.5,
+  notGood: -0.7,
   change: -2,
 }
-const MOST = { habit: 4, due: 3, areas: 3 }
-/** What is being learned wants to come back after so many days, what is known after so many. Our choice. */
-const LEARNING_DAYS = 2
-const DUE_DAYS = 7
+const MOST = { habit: 4, due: 3, atRisk: 4, areas: 3 }
 /** An area has lost its place where a week has less than this part of what it usually has. Our choice. */
 const LACKING_SHARE = 0.25
 const LEAST_USUAL_SECONDS = 60
@@ -44,7 +47,7 @@ export type Weighed<Kind> = { reason: Kind; weight: number }
 
 /** What speaks for a routine now. */
 export function reasonsFor(routine: Routine, features: RoutineFeatures, request: TodayRequest): Weighed<TodayReason>[] {
-  const { lately, stages, body, hour } = request
+  const { lately, stages, kept, effects, body, hour } = request
   const mine = ownOf(lately.routines, routine.id)
   const found: Weighed<TodayReason>[] = []
   const add = (weight: number, reason: TodayReason) => found.push({ weight, reason })
@@ -52,17 +55,23 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
     if (routineId === routine.id) add(WEIGHT[by], { kind: 'asked', by, name })
   if (mine && mine.weekdayTimes >= HABIT_TIMES)
     add(WEIGHT.habit * Math.min(MOST.habit, mine.weekdayTimes), { kind: 'habit', times: mine.weekdayTimes })
-  const formIds = [...formIdsOf(routine)]
-  const agoOf = (formId: string) => ownOf(lately.formDays, formId) ?? Infinity
-  const isLearning = (formId: string) => {
-    const stage = ownOf(stages, formId)
-    return stage !== undefined && LEARNING_STAGES.indexOf(stage) < LEARNING_STAGES.indexOf('fromMemory')
+  const formIds = formsDone(routine)
+  const isDue = (formId: string) => ownOf(kept, formId)?.keeping === 'due'
+  const isNewer = (formId: string) => {
+    const [stage, known] = [ownOf(stages, formId), ownOf(kept, formId)]
+    return stage !== undefined && isBeingLearned(stage) && !known
   }
-  const learning = formIds.filter((id) => isLearning(id) && agoOf(id) >= LEARNING_DAYS)
+  const learning = formIds.filter((id) => (ownOf(kept, id)?.isLearning && isDue(id)) || isNewer(id))
   if (learning.length > 0) add(WEIGHT.learning, { kind: 'learning', formIds: learning })
-  const due = formIds.filter((id) => !isLearning(id) && agoOf(id) >= DUE_DAYS && agoOf(id) < Infinity)
+  const due = formIds.filter((id) => isDue(id) && !ownOf(kept, id)!.isLearning)
+  const atRisk = due.filter((id) => ownOf(kept, id)!.recall < AT_RISK_BELOW).length
   if (due.length > 0)
-    add(WEIGHT.due * Math.min(MOST.due, due.length), { kind: 'due', formIds: due, days: Math.max(...due.map(agoOf)) })
+    add(WEIGHT.due * Math.min(MOST.due, due.length) + WEIGHT.atRisk * Math.min(MOST.atRisk, atRisk), {
+      ...{ kind: 'due', formIds: due },
+      days: Math.max(...due.map((id) => daysBetween(ownOf(kept, id)!.lastDay, request.today))),
+    })
+  for (const each of effects.filter((one) => one.isBetter && isAbout(one, routine.id, formIds)).slice(0, 1))
+    add(WEIGHT.good, { kind: 'good', ...saidOf(each) })
   const spared = areasSpared(body.pain)
   const areas = features.areas.filter((area) => isLacking(lately.areas[area]) && !spared.has(area))
   if (areas.length > 0) add(WEIGHT.areas * Math.min(MOST.areas, areas.length), { kind: 'areas', areas })
@@ -83,6 +92,15 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
     add(WEIGHT.recent * (1 - Math.min(1, mine.lastDaysAgo / 14)), { kind: 'recent', daysAgo: mine.lastDaysAgo })
   return found
 }
+/** The forms that are done in it; those that are left out for now are not. */
+const formsDone = (routine: Routine) => [...new Set(activeSteps(routine).map(({ formId }) => formId))]
+/** An effect of a routine, or about a form that it has. */
+const isAbout = ({ about }: EffectSeen, routineId: string, formIds: readonly string[]) =>
+  about.kind === 'routine' ? about.routineId === routineId : formIds.includes(about.formId)
+const saidOf = ({ about, outcome, sessions }: EffectSeen) => ({
+  formIds: about.kind === 'form' ? [about.formId] : [],
+  ...{ outcome, sessions },
+})
 /** What stands under an id; an id may be called like what every object has. */
 const ownOf = <Value>(of: Readonly<Record<string, Value>>, id: string): Value | undefined =>
   Object.hasOwn(of, id) ? of[id] : undefined
@@ -94,7 +112,7 @@ export function reasonsAgainst(
   routine: Routine,
   features: RoutineFeatures,
   leftOut: string[],
-  { lately, body, hour, asks }: TodayRequest,
+  { lately, effects, body, hour, asks }: TodayRequest,
 ): Weighed<TodayAgainst>[] {
   const mine = ownOf(lately.routines, routine.id)
   const found: Weighed<TodayAgainst>[] = []
@@ -109,6 +127,9 @@ export function reasonsAgainst(
   const spared = areasSpared(body.pain)
   const hurt = features.areas.filter((area) => spared.has(area))
   if (hurt.length > 0) add(WEIGHT.hurts * hurt.length, { kind: 'hurts', areas: hurt })
+  const formIds = formsDone(routine)
+  for (const each of effects.filter((one) => !one.isBetter && isAbout(one, routine.id, formIds)).slice(0, 1))
+    add(WEIGHT.notGood, { kind: 'notGood', ...saidOf(each) })
   if (leftOut.length > 0) add(WEIGHT.leftOut * leftOut.length, { kind: 'leftOut', formIds: leftOut })
   return found
 }

@@ -1,7 +1,10 @@
+import type { Outcome } from '../evidence'
 import type { Area, Condition, LearningStage } from '../forms'
 import type { Routine } from '../routine'
 import type { PracticeSetting } from '../timeline'
 import type { BodyNow } from './body'
+import type { EffectSeen } from './effects'
+import type { KeptForm } from './keeping'
 import type { Lately } from './lately'
 
 /** What Today is judged by. It can be sent to a worker; the setting's forms are all that routines name. */
@@ -9,10 +12,16 @@ export interface TodayRequest extends PracticeSetting {
   routines: readonly Routine[]
   lately: Lately
   stages: Readonly<Record<string, LearningStage>>
+  /** The forms that are being learned or kept, by their id. */
+  kept: Readonly<Record<string, KeptForm>>
+  /** What the journal finds of routines and forms; nothing while it has not been asked. */
+  effects: readonly EffectSeen[]
   conditions: readonly Condition[]
   body: BodyNow
   /** The minutes at hand; null for as long as each routine is planned. */
   minutes: number | null
+  /** The practice day. */
+  today: string
   /** What the clock on the wall shows, 0 to 24. */
   hour: number
   /** What was planned asks for these today. */
@@ -27,20 +36,26 @@ export type TodayReason =
   | { kind: 'habit'; times: number }
   | { kind: 'learning'; formIds: string[] }
   | { kind: 'due'; formIds: string[]; days: number }
+  | { kind: 'good'; formIds: string[]; outcome: Outcome; sessions: number }
   | { kind: 'areas'; areas: Area[] }
   | { kind: 'aim'; minutes: number }
   | { kind: 'stands' | 'gentle' | 'wakes' | 'back' | 'seated' | 'evening' }
   | { kind: 'recent'; daysAgo: number }
   | { kind: 'new' }
+  /** It was made for this, for what an own routine cannot be. */
+  | { kind: 'made' }
 export type TodayAgainst =
   | { kind: 'doneToday' | 'heavy' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' | 'unclosed' }
   | { kind: 'repeated'; days: number }
   | { kind: 'hurts'; areas: Area[] }
   | { kind: 'leftOut'; formIds: string[] }
+  | { kind: 'notGood'; formIds: string[]; outcome: Outcome; sessions: number }
   | { kind: 'cannotFit'; seconds: number }
 
 export interface TodayOffer {
   routineId: string
+  /** It is no routine of mine: it was made for this. */
+  isMade: boolean
   /** As it would be followed now: eased, and fitted to the minutes once that is done. */
   routine: Routine
   seconds: number

@@ -38,6 +38,7 @@ export const SESSION_FIELDS = [
   'painBefore',
   'painAfter',
   'exertion',
+  'recall',
   'sensations',
   'words',
   'more',
@@ -246,6 +247,7 @@ function sessionOf(row: Row, steps: readonly Row[], about: { timeZone: string; n
     before: feltIn(row, 'Before', emptyPain.before === true),
     after: feltIn(row, 'After', emptyPain.after === true),
     ...(exertion !== undefined && { exertion }),
+    ...(filled(row.recall) && { recall: row.recall.trim() as SessionRecord['recall'] }),
     sensations: wordsIn(row),
     ...more,
   }

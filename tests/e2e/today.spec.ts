@@ -56,7 +56,7 @@ test('on a phone the offer stays in view; where nothing of mine fits, one is mad
   await expectNoSidewaysScroll(page)
   await now.getByRole('button', { name: '30 min' }).click()
   await now.getByRole('button', { name: 'upset' }).click()
-  await page.getByRole('link', { name: /made for this|Make one for this/ }).click()
+  await page.getByRole('link', { name: /One made for a purpose|Make one for this/ }).click()
   await expect(page.getByRole('heading', { level: 2, name: '30 minutes: release, when upset' })).toBeVisible()
   await expect(page.getByText(/(29|30) min( \d+ s)? at my breath/)).toBeVisible()
 })

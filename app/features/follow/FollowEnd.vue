@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reduce, undoSecondsLeft } from '#core/runner'
-import { FEELING_SCALES, NOT_SAID, type FeelingScale, type Felt } from '#core/journal'
+import { FEELING_SCALES, NOT_SAID, RECALLS, type FeelingScale, type Felt, type Recall } from '#core/journal'
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
@@ -9,6 +9,7 @@ import { durationPhrase } from '~/shared/words/time'
 import { pebblePath, stoneShare } from '~/shared/drawing/pebble'
 import { plural } from '~/shared/words/numbers'
 import FeltScales from '~/shared/ui/FeltScales.vue'
+import RecallChoice from '~/shared/ui/RecallChoice.vue'
 import SensationChoices from '~/shared/ui/SensationChoices.vue'
 import ZeroToTen from '~/shared/ui/ZeroToTen.vue'
 
@@ -29,6 +30,8 @@ const doneButton = ref<{ $el: HTMLElement } | null>(null)
 onMounted(() => doneButton.value?.$el.focus({ preventScroll: true }))
 const after = ref<Felt>({ ...NOT_SAID })
 const exertion = ref<number | null>(null)
+const recall = ref<Recall | null>(null)
+const RECALL_KEYS: Record<Recall, string> = { fromMemory: 'M', lookedUp: 'L' }
 const sensations = ref<string[]>([])
 const words = ref('')
 
@@ -40,10 +43,12 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     return
   const digit = /^[1-5]$/.test(event.key) ? Number(event.key) : null
   const next = FEELING_SCALES.find((scale) => after.value[scale] === null)
+  const said = RECALLS.find((each) => RECALL_KEYS[each] === event.key.toUpperCase())
   if (digit !== null && next) {
     after.value = { ...after.value, [next]: digit }
     answered.push(next)
-  } else if (event.key === 'Backspace' && answered.length > 0) {
+  } else if (said) recall.value = recall.value === said ? null : said
+  else if (event.key === 'Backspace' && answered.length > 0) {
     after.value = { ...after.value, [answered.pop()!]: null }
   } else return
   event.preventDefault()
@@ -61,8 +66,14 @@ async function keep() {
   const line = words.value.trim()
   const hard = exertion.value === null ? {} : { exertion: exertion.value }
   const saidSomething =
-    line || exertion.value !== null || sensations.value.length > 0 || Object.values(after.value).some(Boolean)
-  if (saidSomething) await follow.note({ after: after.value, ...hard, sensations: sensations.value, words: line })
+    line ||
+    recall.value ||
+    exertion.value !== null ||
+    sensations.value.length > 0 ||
+    Object.values(after.value).some(Boolean)
+  const byHeart = recall.value ? { recall: recall.value } : {}
+  if (saidSomething)
+    await follow.note({ after: after.value, ...hard, ...byHeart, sensations: sensations.value, words: line })
   emit('leave')
 }
 </script>
@@ -83,6 +94,7 @@ async function keep() {
     </p>
     <FeltScales v-model="after" legend="How it is now, if you care to say" />
     <p class="small soft keys">Keys 1 to 5 answer scale by scale, backspace takes one back.</p>
+    <RecallChoice v-model="recall" :keys="RECALL_KEYS" />
     <details class="more">
       <summary>Say more</summary>
       <ZeroToTen v-model="exertion" :legend="EXERTION_LEGEND" />

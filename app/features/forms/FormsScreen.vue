@@ -94,9 +94,12 @@ const byPart = computed(() =>
   <div class="stack">
     <div class="spread">
       <h1>Forms</h1>
-      <NuxtLink v-slot="{ navigate }" to="/forms/new" custom>
-        <Button label="Write down a form" icon="pi pi-plus" @click="navigate" />
-      </NuxtLink>
+      <div class="row">
+        <NuxtLink to="/kept">What comes back</NuxtLink>
+        <NuxtLink v-slot="{ navigate }" to="/forms/new" custom>
+          <Button label="Write down a form" icon="pi pi-plus" @click="navigate" />
+        </NuxtLink>
+      </div>
     </div>
     <search class="row filters">
       <InputText

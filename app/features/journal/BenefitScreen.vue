@@ -6,7 +6,7 @@ import { plural } from '~/shared/words/numbers'
 import AnswerPicture from './AnswerPicture.vue'
 import JournalPlaces from './JournalPlaces.vue'
 import { aboutPhrase, answerPhrase, outcomeName } from './benefitWords'
-import { askBenefit } from './benefitWorker'
+import { askBenefit } from '~/shared/evidence/benefitWorker'
 
 /** Does it do me good? What the journal can answer, and what it cannot yet. */
 const person = usePersonStore()

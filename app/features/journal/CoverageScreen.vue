@@ -6,9 +6,9 @@ import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plural } from '~/shared/words/numbers'
 import { AREA_WORDS, STAGE_WORDS } from '~/shared/words/practice'
-import { minutesPhrase } from '~/shared/words/time'
+import { agoPhrase, minutesPhrase } from '~/shared/words/time'
 import JournalPlaces from './JournalPlaces.vue'
-import { agoPhrase, areaShares, guidelinePhrase, neglectedPhrase, sidesPhrase } from './coverageWords'
+import { areaShares, guidelinePhrase, neglectedPhrase, sidesPhrase } from './coverageWords'
 
 /** What the practice of some weeks covers, and what it has let go. */
 const person = usePersonStore()

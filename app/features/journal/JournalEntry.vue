@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { correctionsOf, type SessionRecord } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
-import { companionsPhrase, lessonPhrase, sensationPhrase } from '~/shared/words/practice'
+import { companionsPhrase, lessonPhrase, RECALL_WORDS, sensationPhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import {
   correctionPhrase,
@@ -37,6 +37,7 @@ const wasOf = (stepId: string) => {
     </button>
     <p v-if="feltPhrase(session)" class="small">{{ feltPhrase(session) }}</p>
     <p v-if="session.exertion !== undefined" class="small">{{ exertionPhrase(session.exertion) }}</p>
+    <p v-if="session.recall" class="small soft">{{ RECALL_WORDS[session.recall] }}</p>
     <p v-if="session.sensations?.length" class="small soft">
       {{ session.sensations.map(sensationPhrase).join(', ') }}
     </p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FALSE_CLAIMS, TELLING_GAIN, WANTED_POWER } from '#core/evidence'
+import { WANTED_RECALL } from '#core/plan'
 import { percentPhrase } from '~/shared/words/numbers'
 import JournalPlaces from './JournalPlaces.vue'
 
@@ -64,6 +65,15 @@ useHead({ title: 'How it is worked out · Pebblebrook' })
       brings what. Every day counts for what was asked of it, whatever was done, and a day without practice, or of which
       nothing was said, counts as no change. So a verdict is about asking for the one rather than the other. It is given
       once, when the trial is over: who looks every day finds something in the end.
+    </p>
+    <h2 id="keeping">What comes back, and when</h2>
+    <p>
+      Each form that you learn or keep is reckoned to be lost little by little from the day it was last done, the slower
+      the oftener it came back in time. A session tells by itself how it went: done, left early, or, if you press a key
+      at the end, from memory or looked up. A form is to come back before it falls below
+      {{ percentPhrase(WANTED_RECALL) }}; what you are learning after a few days at the latest, what you know after some
+      weeks. The reckoning (FSRS-6, by the open library ts-fsrs) was fitted to people who learn words; that it serves
+      for movements, and all limits, are our choice, and its percentages are no measurements of you.
     </p>
     <p class="small soft">
       The sources are named from memory. The limits of time of day, of length and of what is worth telling are our

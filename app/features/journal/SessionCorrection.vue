@@ -5,6 +5,7 @@ import { usualTime, type SessionRecord } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import FeltScales from '~/shared/ui/FeltScales.vue'
+import RecallChoice from '~/shared/ui/RecallChoice.vue'
 import SensationChoices from '~/shared/ui/SensationChoices.vue'
 import ZeroToTen from '~/shared/ui/ZeroToTen.vue'
 import { EXERTION_LEGEND, SIDE_WORDS } from '~/shared/words/practice'
@@ -139,6 +140,7 @@ function keep() {
       <FeltScales v-model="entry.before" legend="How it was before" />
       <FeltScales v-model="entry.after" legend="How it was after" />
       <ZeroToTen v-model="entry.exertion" :legend="EXERTION_LEGEND" />
+      <RecallChoice v-model="entry.recall" />
       <SensationChoices v-model="entry.sensations" />
       <div class="field">
         <label for="right-words">Words</label>

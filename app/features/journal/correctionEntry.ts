@@ -14,6 +14,7 @@ export interface CorrectionEntry extends Required<
   time: string
   minutes: number | null
   exertion: number | null
+  recall: SessionRecord['recall'] | null
   steps: DoneStep[]
 }
 
@@ -28,6 +29,7 @@ export const correctionEntry = (record: SessionRecord): CorrectionEntry => ({
   before: { ...record.before },
   after: { ...record.after },
   exertion: record.exertion ?? null,
+  recall: record.recall ?? null,
   sensations: [...record.sensations],
   words: record.words,
   steps: record.done.map((step) => ({ ...step, counts: sidesOf(step) })),
@@ -104,6 +106,7 @@ export function readCorrection(
     before: entry.before,
     after: entry.after,
     exertion: entry.exertion ?? undefined,
+    recall: entry.recall ?? undefined,
     sensations: entry.sensations,
     words: entry.words.trim(),
   }

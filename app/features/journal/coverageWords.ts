@@ -1,12 +1,7 @@
 import { ACTIVITY_GUIDELINE, type Coverage, type Neglected } from '#core/journal'
 import { AREA_WORDS } from '~/shared/words/practice'
 import { percentPhrase, plural } from '~/shared/words/numbers'
-
-/** "today", "yesterday", "12 days ago", "never". */
-export function agoPhrase(daysAgo: number | null): string {
-  if (daysAgo === null) return 'never'
-  return daysAgo === 0 ? 'today' : daysAgo === 1 ? 'yesterday' : `${daysAgo} days ago`
-}
+import { agoPhrase } from '~/shared/words/time'
 
 /** "not for 23 days; before, about every 3 days". */
 export function neglectedPhrase({ what, daysAgo, everyDays }: Neglected): string {

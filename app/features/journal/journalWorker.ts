@@ -1,6 +1,6 @@
 import { onScopeDispose, ref } from 'vue'
 import { wrap, type Remote } from 'comlink'
-import type { JournalWorker } from './journal.worker'
+import type { JournalWorker } from '~/shared/evidence/journal.worker'
 
 /** The page's end of the journal's worker; it is ended with the page, and what is asked again calls off what was asked before. */
 export function useJournalWorker() {
@@ -18,7 +18,7 @@ export function useJournalWorker() {
   async function ask<T>(what: (remote: Remote<JournalWorker>) => Promise<T>): Promise<T | null> {
     if (working.value) cancel()
     if (!worker || !remote) {
-      worker = new Worker(new URL('./journal.worker.ts', import.meta.url), { type: 'module' })
+      worker = new Worker(new URL('../../shared/evidence/journal.worker.ts', import.meta.url), { type: 'module' })
       remote = wrap<JournalWorker>(worker)
     }
     const asked = worker

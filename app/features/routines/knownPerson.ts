@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import type { KnownPerson } from '#core/compose'
 import { latestStages } from '#core/forms'
-import { daysBetween, formHistory, longestStillSeconds } from '#core/journal'
+import { daysBetween, lastDone, longestStillSeconds } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
 
 /** What the composer may know of the person: declared conditions, stages, and the longest stillness in the journal. */
@@ -22,13 +22,10 @@ export function useLearnedForms() {
   const person = usePersonStore()
   return computed(() => {
     const { dayEndsAtHour } = person.settings
-    const done = new Set(person.sessions.flatMap((session) => session.done.map(({ formId }) => formId)))
-    const days = [...done].flatMap((formId): [string, number][] => {
-      const last = formHistory(person.sessions, formId, dayEndsAtHour).days.at(-1)
-      return last ? [[formId, daysBetween(last, person.today)]] : []
-    })
+    const last = lastDone(person.sessions, dayEndsAtHour)
+    const days = [...last].map(([formId, day]): [string, number] => [formId, daysBetween(day, person.today)])
     const staged = person.person.stages.map(({ formId }) => formId)
     const own = person.person.forms.map(({ id }) => id)
-    return { days, learnedIds: [...new Set([...done, ...staged, ...own])] }
+    return { days, learnedIds: [...new Set([...last.keys(), ...staged, ...own])] }
   })
 }

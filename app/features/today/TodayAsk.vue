@@ -2,12 +2,13 @@
 import { TODAY_STATES, type TodayState } from '#core/compose'
 import { isForPage } from '~/shared/ui/keys'
 import { TODAY_WORDS } from '~/shared/words/practice'
+import { HAND_MINUTES } from './atHand'
 
 /** The minutes at hand and how the body is: one press or one key each. */
 const minutes = defineModel<number | null>('minutes', { required: true })
 const states = defineModel<TodayState[]>('states', { required: true })
 
-const MINUTES = [3, 5, 10, 15, 20, 30, null] as const
+const MINUTES = [...HAND_MINUTES, null] as const
 /** The keys of the minutes are their places: 1 for the shortest, 7 for as planned. */
 const STATE_KEYS: Record<TodayState, string> = { tired: 's', stiffBack: 'k', upset: 'u', lightHeaded: 'l' }
 const FINE_KEY = 'f'

@@ -32,17 +32,20 @@ const aim = computed(() =>
 )
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 
-const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday } = useToday()
+const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday, dueCount } = useToday()
 const names = computed<TodayNames>(() => ({
   nameOf: (formId) => person.formsById.get(formId)?.name ?? 'a form that is gone',
   weekday: weekday.value,
   isWhole: person.isWhole,
 }))
-/** The one that stands in front: the best, or another that was asked for. */
-const place = ref(0)
-watch([minutes, states, felt], () => (place.value = 0))
 const offers = computed(() => found.value?.offers ?? [])
-const first = computed(() => offers.value[place.value % Math.max(1, offers.value.length)] ?? null)
+/** The one that stands in front: the best, or another that was asked for. What is found later does not take its place. */
+const front = ref<string | null>(null)
+watch([minutes, states, felt], () => (front.value = null))
+const first = computed(() => offers.value.find(({ routineId }) => routineId === front.value) ?? offers.value[0] ?? null)
+watch([first, looking], () => {
+  if (!looking.value) front.value = first.value?.routineId ?? null
+})
 const others = computed(() => offers.value.filter((offer) => offer !== first.value))
 const timelineOf = (offer: TodayOffer) => {
   const result = compiled(offer.routine)
@@ -62,7 +65,8 @@ const restFirst = computed(() => found.value?.rest?.first === true)
 
 /** One key for another than the one in front. */
 function another() {
-  if (offers.value.length > 1) place.value = (place.value + 1) % offers.value.length
+  const place = offers.value.findIndex((offer) => offer === first.value)
+  if (offers.value.length > 1) front.value = offers.value[(place + 1) % offers.value.length]!.routineId
 }
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (event.key.toLowerCase() !== 'n' || !isForPage(event)) return
@@ -186,6 +190,13 @@ async function begin({ routine, routineId }: TodayOffer) {
         <slot name="series" />
         <section class="stack" aria-labelledby="others">
           <h2 id="others">Or</h2>
+          <div class="links">
+            <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">One made for a purpose</NuxtLink>
+            <NuxtLink to="/kept">{{
+              dueCount > 0 ? `What comes back: ${plural(dueCount, 'form')} now` : 'What comes back'
+            }}</NuxtLink>
+            <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
+          </div>
           <ul v-if="others.length > 0" class="others">
             <li v-for="offer in others" :key="offer.routineId">
               <div class="spread">
@@ -209,7 +220,6 @@ async function begin({ routine, routineId }: TodayOffer) {
               />
             </li>
           </ul>
-          <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">One made for this</NuxtLink>
           <ChoiceField
             v-if="notOffered.length > 0"
             v-model="wondered"
@@ -219,7 +229,6 @@ async function begin({ routine, routineId }: TodayOffer) {
           >
             <p v-if="whyNot" role="status" class="small">{{ whyNot }}</p>
           </ChoiceField>
-          <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
           <CloseAfter />
         </section>
       </div>
@@ -272,6 +281,12 @@ summary {
 }
 .also {
   gap: 1.6rem;
+}
+/* What is still being found comes below, so that nothing moves from under a finger. */
+.links {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 1.4rem;
 }
 .others {
   display: grid;

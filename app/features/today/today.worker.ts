@@ -1,19 +1,20 @@
 import { expose } from 'comlink'
 import {
   judgeToday,
+  makeToday,
   MOST_OFFERED,
   offersFitted,
+  type MakeRequest,
   prepareToday,
   type Prepared,
   type TodayAgainst,
   type TodayJudgement,
   type TodayOffer,
-  type TodayRequest,
 } from '#core/plan'
 
 /** What changes seldom: it is sent once, and again when it has changed. */
-export type TodaySetting = Pick<TodayRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
-export type TodayAsk = Omit<TodayRequest, keyof TodaySetting>
+export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
+export type TodayAsk = Omit<MakeRequest, keyof TodaySetting>
 /** What was found so far; the offers come one by one. */
 export interface TodayFound {
   offers: TodayOffer[]
@@ -23,6 +24,8 @@ export interface TodayFound {
   isDone: boolean
 }
 
+/** What is made for now may take so long. */
+const MAKE_MS = 800
 /** A fit that takes longer is given up; and after so long with nothing more found, nothing more is looked for. */
 const FIT_MS = 150
 const SEARCH_MS = 1500
@@ -36,6 +39,10 @@ const todayWorker = {
   set(next: TodaySetting) {
     setting = next
     prepared = null
+  },
+  /** A session made for now; null where none can be. */
+  make(ask: TodayAsk): TodayOffer | null {
+    return setting && makeToday({ ...setting, ...ask }, newId, makeTime())
   },
   /** Judge, and tell what was found as it is found. */
   async judge(ask: TodayAsk, tell: (found: TodayFound) => void): Promise<void> {
@@ -64,8 +71,21 @@ const todayWorker = {
       await new Promise((resolve) => setTimeout(resolve))
       if (mine !== asked) return
     }
+    tell(found(false))
+    await new Promise((resolve) => setTimeout(resolve))
+    if (mine !== asked) return
+    const made = makeToday(request, newId, makeTime())
+    if (made) offers.splice(placeOf(made, offers), 0, made)
     tell(found(true))
   },
+}
+
+const makeTime = () => ({ nowMs: () => performance.now(), withinMs: MAKE_MS })
+const newId = () => `s-${crypto.randomUUID().slice(0, 8)}`
+/** By what it is worth, but never before the one that stands in front already. */
+function placeOf(made: TodayOffer, offers: readonly TodayOffer[]): number {
+  const place = offers.findIndex(({ worth }) => worth < made.worth)
+  return place < 0 ? offers.length : Math.max(Math.min(1, offers.length), place)
 }
 
 export type TodayWorker = typeof todayWorker

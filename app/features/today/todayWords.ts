@@ -1,7 +1,8 @@
+import type { Outcome } from '#core/evidence'
 import type { TodayAgainst, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
 import { listPhrase, plural } from '~/shared/words/numbers'
-import { AREA_WORDS } from '~/shared/words/practice'
-import { durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
+import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/practice'
+import { agoPhrase, durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
 
 /** What the words need to know besides the reasons. */
 export interface TodayNames {
@@ -12,7 +13,11 @@ export interface TodayNames {
   isWhole: boolean
 }
 
-const daysAgoPhrase = (days: number) => (days === 1 ? 'yesterday' : `${days} days ago`)
+/** What the journal finds: "there was less pain", "calm was better". */
+const outcomePhrase = (outcome: Outcome, isBetter: boolean) =>
+  outcome === 'pain'
+    ? `there was ${isBetter ? 'less' : 'more'} pain`
+    : `${SCALE_WORDS[outcome].name.toLowerCase()} was ${isBetter ? 'better' : 'worse'}`
 
 /** Why a routine is offered: "done on 4 of the last six Tuesdays". */
 export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: TodayNames): string {
@@ -24,11 +29,15 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: 
     case 'learning':
       return `you are learning ${listPhrase(reason.formIds.map(nameOf))}`
     case 'due':
-      return `${listPhrase(reason.formIds.map(nameOf))} last came ${daysAgoPhrase(reason.days)}`
+      return `${listPhrase(reason.formIds.map(nameOf))} last came ${agoPhrase(reason.days)}`
     case 'areas':
       return `this week has had little for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))}`
     case 'stands':
       return 'this week has had hardly any standing still'
+    case 'good':
+      return `in ${plural(reason.sessions, 'session')} ${outcomePhrase(reason.outcome, true)} after ${reason.formIds.length > 0 ? listPhrase(reason.formIds.map(nameOf)) : 'it'}`
+    case 'made':
+      return 'made for this'
     case 'aim':
       return `${plural(Math.ceil(reason.minutes), 'minute')} are left of this week’s aim`
     case 'gentle':
@@ -42,7 +51,7 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: 
     case 'evening':
       return 'it is for the end of the day'
     case 'recent':
-      return `last done ${daysAgoPhrase(reason.daysAgo)}`
+      return `last done ${agoPhrase(reason.daysAgo)}`
     case 'new':
       return isWhole ? 'not followed yet' : 'not followed lately'
   }
@@ -71,6 +80,8 @@ export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): st
       return 'hardly anything of it would be left'
     case 'hurts':
       return `it works where it hurts: ${listPhrase(against.areas.map((area) => AREA_WORDS[area]))}`
+    case 'notGood':
+      return `in ${plural(against.sessions, 'session')} ${outcomePhrase(against.outcome, false)} after ${against.formIds.length > 0 ? listPhrase(against.formIds.map(nameOf)) : 'it'} than after others`
     case 'leftOut':
       return `today it would go without ${listPhrase(against.formIds.map(nameOf))}`
     case 'cannotFit':

@@ -1,5 +1,7 @@
 import { wrap, type Remote } from 'comlink'
-import type { TodayWorker } from './today.worker'
+import { toRaw } from 'vue'
+import { plainCopy } from '~/shared/store/plainCopy'
+import type { TodaySetting, TodayWorker } from './today.worker'
 
 interface There {
   remote: Remote<TodayWorker>
@@ -7,6 +9,8 @@ interface There {
   broken: Promise<never>
 }
 let there: There | null = null
+/** The setting that the worker has been told. */
+let told: TodaySetting | null = null
 
 /** The one worker that judges what to practise, for as long as the application is open: begun with it, it is ready when the store is. */
 export function todayWorker(): There {
@@ -15,6 +19,7 @@ export function todayWorker(): There {
   const broken = new Promise<never>((_, reject) => {
     worker.addEventListener('error', () => {
       there = null
+      told = null
       worker.terminate()
       reject(new Error('The worker cannot be had.'))
     })
@@ -23,4 +28,31 @@ export function todayWorker(): There {
   broken.catch(() => {})
   there = { remote: wrap<TodayWorker>(worker), broken }
   return there
+}
+
+/** Whether the worker knows all of a setting already. */
+export const isTold = (setting: TodaySetting): boolean => {
+  const known = told
+  return (
+    known !== null &&
+    (Object.keys(setting) as (keyof TodaySetting)[]).every((key) => toRaw(setting[key]) === toRaw(known[key]))
+  )
+}
+
+/** Ask the worker, which knows the setting then. Rejected where it cannot be had; then it is told all again the next time. */
+export async function toldWorker<T>(
+  setting: TodaySetting,
+  ask: (remote: Remote<TodayWorker>) => Promise<T>,
+): Promise<T> {
+  const { remote, broken } = todayWorker()
+  try {
+    if (!isTold(setting)) {
+      told = setting
+      await Promise.race([remote.set(plainCopy(setting)), broken])
+    }
+    return await Promise.race([ask(remote), broken])
+  } catch (error) {
+    told = null
+    throw error
+  }
 }

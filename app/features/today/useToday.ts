@@ -1,25 +1,20 @@
-import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { proxy } from 'comlink'
+import { dequal } from 'dequal/lite'
 import type { TodayState } from '#core/compose'
-import { trialAsks, trialDays, trialRoutine } from '#core/evidence'
-import { latestStages } from '#core/forms'
-import { NOT_SAID, weekday, weekReports, type Felt } from '#core/journal'
-import { bodyOf, latelyOf, seriesState, type TodayRequest } from '#core/plan'
-import type { LessonTaken } from '#core/runner'
-import { wallMs } from '~/shared/sound/clock'
+import { NOT_SAID, weekday, type Felt } from '#core/journal'
+import { bodyOf, effectsSeen, type EffectSeen } from '#core/plan'
+import { askBenefit } from '~/shared/evidence/benefitWorker'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
-import type { TodayAsk, TodayFound, TodaySetting } from './today.worker'
-import { todayWorker } from './todayWorker'
-
-/** The setting that the worker has been told. */
-let told: TodaySetting | null = null
-const same = (one: TodaySetting, other: TodaySetting) =>
-  (Object.keys(one) as (keyof TodaySetting)[]).every((key) => toRaw(one[key]) === toRaw(other[key]))
+import type { TodayAsk, TodayFound } from './today.worker'
+import { isTold, toldWorker } from './todayWorker'
+import { useTodayRequest } from './useTodayRequest'
 
 /** What to practise now: what is asked, and what was found for it; found anew whenever the minutes, the body or the journal change. */
 export function useToday() {
   const person = usePersonStore()
+  const { setting, about, lessonOf } = useTodayRequest()
   /** The minutes at hand; null for as planned. */
   const minutes = ref<number | null>(null)
   const states = ref<TodayState[]>([])
@@ -29,67 +24,45 @@ export function useToday() {
   /** What stands there is of something else that was asked: the first offer for what is asked now is still to come. */
   const looking = ref(false)
 
-  const setting = computed<TodaySetting>(() => {
-    const { conditions } = person.settings
-    return { routines: person.routines, ...person.setting, conditions }
-  })
-  const lately = computed(() => latelyOf(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour))
-  /** The lessons that are next, by the routine; one that is led in a stage is begun from its series. */
-  const lessons = computed(
-    () =>
-      new Map(
-        person.person.series.flatMap((series): [string, { lesson: LessonTaken; name: string }][] => {
-          const { next, doneToday } = seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour)
-          if (series.begunAt === undefined || !next || next.stage || doneToday) return []
-          return [[next.routineId, { lesson: { seriesId: series.id, lessonId: next.id }, name: series.name }]]
-        }),
-      ),
+  /** What the journal says does good is asked once the first offers stand there: it takes longer, and changes little. */
+  const effects = shallowRef<EffectSeen[]>([])
+  let askedOf: unknown = null
+  const isSettled = computed(() => person.isWhole && found.value?.isDone === true)
+  watch(
+    [isSettled, () => person.sessions],
+    async () => {
+      const of = person.sessions
+      if (!isSettled.value || askedOf === of) return
+      askedOf = of
+      const seen = await askBenefit(person.world, of).then(
+        ({ answers }) => effectsSeen(answers),
+        () => [],
+      )
+      if (of === person.sessions && !dequal(seen, effects.value)) effects.value = seen
+    },
+    { immediate: true },
   )
-  const asks = computed<TodayRequest['asks'][number][]>(() => [
-    ...person.person.trials.flatMap((trial) => {
-      const arm = trialAsks(trial, person.today)
-      const days = trialDays(trial, person.sessions, person.today, person.settings.dayEndsAtHour)
-      if (!arm || days.find(({ day }) => day === person.today)?.kept === 'done') return []
-      const routineId = trialRoutine(trial, arm, person.routines)?.id
-      return routineId ? [{ routineId, by: 'trial' as const, name: trial.name }] : []
-    }),
-    ...[...lessons.value].map(([routineId, { name }]) => ({ routineId, by: 'series' as const, name })),
-  ])
-  const minutesLacking = computed(() => {
-    if (!person.isWhole) return null
-    const week = weekReports(person.sessions, person.today, person.steadinessRules).at(-1)
-    return week?.aimMinutes ? Math.max(0, week.aimMinutes - week.seconds / 60) : null
-  })
+
   const ask = computed<TodayAsk>(() => ({
-    lately: lately.value,
-    stages: Object.fromEntries(latestStages(person.person.stages)),
+    ...about.value,
     body: bodyOf(felt.value, states.value),
     minutes: minutes.value,
-    hour: hourNow(),
-    asks: asks.value,
-    minutesLacking: minutesLacking.value,
+    effects: effects.value,
   }))
-
   /** Only what was asked last is shown. */
   let asked = 0
   async function look() {
     const mine = (asked += 1)
     failed.value = false
     looking.value = true
-    const { remote, broken } = todayWorker()
+    const tell = proxy((now: TodayFound) => {
+      if (mine !== asked) return
+      found.value = now
+      looking.value = false
+    })
     try {
-      if (!told || !same(told, setting.value)) {
-        told = setting.value
-        await Promise.race([remote.set(plainCopy(told)), broken])
-      }
-      const tell = proxy((now: TodayFound) => {
-        if (mine !== asked) return
-        found.value = now
-        looking.value = false
-      })
-      await Promise.race([remote.judge(plainCopy(ask.value), tell), broken])
+      await toldWorker(setting.value, (remote) => remote.judge(plainCopy(ask.value), tell))
     } catch {
-      told = null
       if (mine === asked) [failed.value, looking.value] = [true, false]
     }
   }
@@ -99,7 +72,7 @@ export function useToday() {
     () => {
       // More of the journal that changes nothing of what is asked is no reason to look again.
       const now = JSON.stringify(ask.value)
-      if (now === before && told && same(told, setting.value)) return
+      if (now === before && isTold(setting.value)) return
       before = now
       void look()
     },
@@ -107,7 +80,6 @@ export function useToday() {
   )
   onScopeDispose(() => (asked += 1))
 
-  const lessonOf = (routineId: string) => lessons.value.get(routineId)?.lesson
   return {
     minutes,
     states,
@@ -117,11 +89,7 @@ export function useToday() {
     looking,
     look,
     lessonOf,
+    dueCount: computed(() => Object.values(about.value.kept).filter(({ keeping }) => keeping === 'due').length),
     weekday: computed(() => weekday(person.today)),
   }
-}
-
-function hourNow(): number {
-  const now = new Date(wallMs())
-  return now.getHours() + now.getMinutes() / 60
 }

@@ -265,7 +265,7 @@ export const useFollowStore = defineStore('follow', () => {
     sound.reopen()
   }
   /** Add how it felt to the record that was kept at the end. */
-  async function note(said: Pick<SessionRecord, 'after' | 'exertion' | 'sensations' | 'words'>) {
+  async function note(said: Pick<SessionRecord, 'after' | 'exertion' | 'recall' | 'sensations' | 'words'>) {
     if (!record.value) return
     await keeper?.finally(() => Promise.resolve())
     record.value = { ...record.value, ...said }

@@ -20,7 +20,7 @@ import {
   type MannerChange,
 } from '#core/forms'
 import type { TodayState } from '#core/compose'
-import type { FeelingScale, PainPlace, Sensation } from '#core/journal'
+import type { FeelingScale, PainPlace, Recall, Sensation } from '#core/journal'
 import type { Series } from '#core/routine'
 import type { LessonTaken } from '#core/runner'
 import { companionGroups, type Companion, type CompanionHere, type CompanionVersion } from '#core/timeline'
@@ -332,6 +332,8 @@ export const SCALE_WORDS: Record<FeelingScale, { name: string; steps: [string, s
   calm: { name: 'Calm', steps: ['churned', 'restless', 'so-so', 'quiet', 'still'] },
   ease: { name: 'Ease of body', steps: ['sore', 'stiff', 'so-so', 'loose', 'easy'] },
 }
+
+export const RECALL_WORDS: Record<Recall, string> = { fromMemory: 'from memory', lookedUp: 'something was looked up' }
 
 /** What the scale of exertion asks. */
 export const EXERTION_LEGEND = 'How hard it was, from 0 (nothing at all) to 10 (as hard as can be)'

@@ -65,3 +65,9 @@ export const weekdayMomentPhrase = ofMoment({ weekday: 'long', hour: '2-digit', 
 /** "07:10", by the clock of a time zone. */
 export const timeOfDayPhrase = (at: string, timeZone: string) =>
   inEnglish({ hour: '2-digit', minute: '2-digit', timeZone }).format(new Date(at))
+
+/** "today", "yesterday", "12 days ago", "never". */
+export function agoPhrase(daysAgo: number | null): string {
+  if (daysAgo === null) return 'never'
+  return daysAgo === 0 ? 'today' : daysAgo === 1 ? 'yesterday' : `${daysAgo} days ago`
+}

@@ -4,7 +4,15 @@ import { steadyPace } from '#core/breath'
 import { askedBy, checkRoutine, STATE_CONCERNS, TODAY_STATES, UNKNOWN_PERSON } from '#core/compose'
 import { CONDITIONS, USUAL_HOUSE_RULES, type Caution } from '#core/forms'
 import { PAIN_PLACES } from '#core/journal'
-import { judgeToday, MOST_OFFERED, offersFitted, type Lately, type TodayRequest } from '#core/plan'
+import {
+  judgeToday,
+  MOST_OFFERED,
+  offersFitted,
+  type EffectSeen,
+  type KeptForm,
+  type Lately,
+  type TodayRequest,
+} from '#core/plan'
 import { activeSteps, type Routine } from '#core/routine'
 import { compileTimeline } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
@@ -48,7 +56,7 @@ const asks = (change: Partial<TodayRequest> = {}): TodayRequest => ({
   ...{ forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES },
   routines: ['a', 'b', 'c', 'd'].map((id) => routine(id, 'reed')),
   ...{ lately: NOTHING, stages: {}, conditions: [], body: { states: [], pain: [] }, minutes: null, hour: 9 },
-  ...{ asks: [], minutesLacking: null },
+  ...{ asks: [], minutesLacking: null, kept: {}, effects: [], today: '2026-03-10' },
   ...change,
 })
 /** The offers as they would be followed, and why not the others. */
@@ -101,14 +109,47 @@ describe('what to practise now', () => {
     expect(order({ lately: running, routines: [routine('a', 'reed')] })).toEqual(['a'])
   })
 
-  it('brings back what is being learned after two days, and what is known after a week', () => {
+  const aKept = (change: Partial<KeptForm> = {}): KeptForm => ({
+    ...{ formId: 'bow', stage: 'linked', isLearning: false, keeping: 'due', recall: 0.82, days: 9 },
+    ...{ lastDay: '2026-02-10', dueDay: '2026-03-10' },
+    ...change,
+  })
+  it('brings back what is due, what is being learned before what is known, and what was never done yet of it', () => {
     const routines = [routine('a', 'reed'), routine('b', 'bow')]
-    const days = (bow: number) =>
-      order({ routines, stages: { bow: 'slow' }, lately: lately({ formDays: { reed: 1, bow } }) })
-    expect([days(1)[0], days(2)[0]]).toEqual(['a', 'b'])
-    const known = (bow: number) =>
-      order({ routines, stages: { bow: 'linked' }, lately: lately({ formDays: { reed: 1, bow } }) })
-    expect([known(6)[0], known(7)[0]]).toEqual(['a', 'b'])
+    const first = (change: Partial<TodayRequest>) => judge({ routines, ...change }).offers[0]!
+    const of = (change: Partial<KeptForm>) => first({ kept: { bow: aKept(change) } })
+    expect(of({}).reasons[0]).toEqual({ kind: 'due', formIds: ['bow'], days: 28 })
+    expect([of({}).routineId, of({ keeping: 'fading' }).routineId]).toEqual(['b', 'a'])
+    expect(of({ isLearning: true }).reasons[0]).toEqual({ kind: 'learning', formIds: ['bow'] })
+    expect(of({ isLearning: true }).worth).toBeGreaterThan(of({}).worth)
+    expect(first({ stages: { bow: 'watch' } }).reasons[0]).toEqual({ kind: 'learning', formIds: ['bow'] })
+    expect(first({ stages: { bow: 'watch' }, kept: { bow: aKept({ keeping: 'fresh' }) } }).routineId).toBe('a')
+    expect(of({ recall: 0.7 }).worth).toBeGreaterThan(of({}).worth)
+  })
+
+  it('brings nothing back by a step that is left out for now', () => {
+    const routines = [routine('a', 'reed', 'fold')]
+    const said = (level: number) => {
+      const body: TodayRequest['body'] = { states: [], pain: level > 0 ? [{ place: 'lowBack', level }] : [] }
+      return judge({ routines, body, kept: { fold: aKept({ formId: 'fold' }) } }).offers.flatMap((each) => each.reasons)
+    }
+    expect(said(0).map(({ kind }) => kind)).toContain('due')
+    expect(said(5).map(({ kind }) => kind)).not.toContain('due')
+  })
+
+  it('puts forward what the journal finds to do good, and back after what it is found worse than after others', () => {
+    const routines = ['a', 'b', 'c'].map((id) => routine(id, id === 'c' ? 'bow' : 'reed'))
+    const effect = (about: EffectSeen['about'], isBetter: boolean): EffectSeen => ({
+      ...{ about, outcome: 'calm', isBetter, sessions: 31 },
+    })
+    const better = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'b' }, true)] }).offers
+    expect(better.map(({ routineId }) => routineId)).toEqual(['b', 'a', 'c'])
+    expect(better[0]!.reasons[0]).toEqual({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31 })
+    const byForm = judge({ routines, effects: [effect({ kind: 'form', formId: 'bow' }, true)] }).offers
+    expect(byForm[0]!.reasons[0]).toEqual({ kind: 'good', formIds: ['bow'], outcome: 'calm', sessions: 31 })
+    const worse = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'a' }, false)] }).offers
+    expect(worse.map(({ routineId }) => routineId)).toEqual(['b', 'c', 'a'])
+    expect(worse[2]!.against).toEqual([{ kind: 'notGood', formIds: [], outcome: 'calm', sessions: 31 }])
   })
 
   it('looks for what the week lacks: areas that had their place, standing, and minutes', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { agoPhrase, areaShares, guidelinePhrase, neglectedPhrase, sidesPhrase } from '~/features/journal/coverageWords'
+import { areaShares, guidelinePhrase, neglectedPhrase, sidesPhrase } from '~/features/journal/coverageWords'
+import { agoPhrase } from '~/shared/words/time'
 
 describe('what is covered, in words', () => {
   it('says how long ago', () => {

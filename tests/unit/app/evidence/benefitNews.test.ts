@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { newsSince } from '../../../../app/features/journal/benefitNews'
+import { newsSince } from '../../../../app/shared/evidence/benefitNews'
 
 interface Item {
   id: string

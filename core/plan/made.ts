@@ -1,0 +1,73 @@
+import type { TimeGiven } from '../basics'
+import { propose, routineFeatures, type Purpose } from '../compose'
+import { daysBetween } from '../journal'
+import { TooLongError } from '../timeline'
+import { cautionsSpared, purposeNow } from './body'
+import { weigh } from './judge'
+import type { TodayOffer, TodayRequest } from './todayTypes'
+
+/** With fewer forms learned than this the catalogue's may be chosen too. Our choice. */
+export const ENOUGH_LEARNED = 12
+/** So many forms that are due are worth a session of their own. Our choice. */
+const ENOUGH_DUE = 3
+/** Where nothing was said about the minutes. Our choice. */
+const USUAL_MINUTES = 12
+
+export interface MakeRequest extends TodayRequest {
+  /** Forms that I have learned: done, at a stage, or my own. */
+  learnedIds: readonly string[]
+  longestStillSeconds: number | null
+  /** The minutes of a session that is made where none were asked for; as usual where nobody knows. */
+  usualMinutes: number | null
+  /** Forms that it is made of before all else; those that are due where it is left out. */
+  comesBack?: readonly string[]
+}
+
+const dueIds = (kept: TodayRequest['kept']) =>
+  Object.values(kept).flatMap(({ formId, keeping }) => (keeping === 'due' ? [formId] : []))
+
+/** What a session that is made now is for: what is to come back, unless the body asks for something else. */
+export function purposeMade(request: Pick<MakeRequest, 'body' | 'hour' | 'kept' | 'comesBack'>): Purpose {
+  const isAsked = request.body.states.length > 0 || cautionsSpared(request.body.pain).size > 0
+  return !isAsked && (request.comesBack || dueIds(request.kept).length >= ENOUGH_DUE)
+    ? 'learning'
+    : purposeNow(request.body, request.hour)
+}
+
+/**
+ * A session made for now, by what every form says of itself, with what is to come back before all else: weighed as the routines are. Null where
+ * none comes to the minutes with its closing. The same for the same request and day.
+ */
+export function makeToday(request: MakeRequest, newId: () => string, time?: TimeGiven): TodayOffer | null {
+  const { kept, stages, lately, body, conditions, today } = request
+  const due = new Set(request.comesBack ?? dueIds(kept))
+  const learned = new Set(request.learnedIds)
+  const known = new Map(Object.entries(stages))
+  const days = new Map(Object.entries(lately.formDays))
+  const minutes = request.minutes ?? request.usualMinutes ?? USUAL_MINUTES
+  const { forms, ways, pace, rules } = request
+  const { routine, fit, empty } = propose({
+    ...{ forms, ways, pace, rules, minutes, conditions, due, newId },
+    purpose: purposeMade(request),
+    states: body.states,
+    spared: cautionsSpared(body.pain),
+    allowed: (formId) => learned.size < ENOUGH_LEARNED || learned.has(formId),
+    stageOf: (formId) => known.get(formId) ?? null,
+    daysSince: (formId) => days.get(formId) ?? null,
+    longestStillSeconds: request.longestStillSeconds,
+    seed: daysBetween('2000-01-01', today),
+    another: 0,
+    ...(time ? { time } : {}),
+  })
+  if (empty || !fit.met || !fit.closingKept) return null
+  const named = { ...routine, id: `made-${today}`, name: request.comesBack ? 'What comes back' : 'Made for now' }
+  try {
+    const features = routineFeatures({ routine: named, forms, ways, pace, rules })
+    const offer = weigh({ routineId: named.id, routine: named, features, milder: [], leftOut: [] }, request)
+    const reasons = offer.reasons.filter(({ kind }) => kind !== 'new')
+    return { ...offer, isMade: true, seconds: fit.seconds, reasons: [...reasons, { kind: 'made' }] }
+  } catch (error) {
+    if (error instanceof TooLongError) return null
+    throw error
+  }
+}

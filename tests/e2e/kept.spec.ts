@@ -1,0 +1,58 @@
+import { expect, test } from '@playwright/test'
+import { begin, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPassToTheEnd, openAt, openDemo } from './support'
+
+const AT = new Date('2026-11-27T09:00:00Z')
+
+test('what comes back is made into a session for the minutes, and what nobody wants back can be let rest', async ({
+  page,
+}) => {
+  await openDemo(page, AT)
+  await goTo(page, 'Forms')
+  await page.getByRole('link', { name: 'What comes back' }).click()
+  const practise = page.getByRole('region', { name: /forms? to bring back/ })
+  const due = page.getByRole('region', { name: 'To come back now' })
+  await expect(due).toBeVisible()
+  const names = await due.getByRole('link').allTextContents()
+  expect(names.length).toBeGreaterThan(1)
+  await practise.getByRole('button', { name: '15 min' }).click()
+  await expect(practise).toContainText(/1[45] min( \d+ s)? at my breath/)
+  await expect(practise).toContainText(`of ${names.length} forms: `)
+  await expectNoAxeFindings(page)
+  await expectNoSidewaysScroll(page)
+
+  await page.getByRole('button', { name: `Let ${names[0]} rest`, exact: true }).click()
+  await expect(due.getByRole('link', { name: names[0]!, exact: true })).toHaveCount(0)
+  await page.reload()
+  await expect(due.getByRole('link')).toHaveCount(names.length - 1)
+  await page.getByRole('button', { name: `Keep ${names[0]} again`, exact: true }).click()
+  await expect(due.getByRole('link', { name: names[0]!, exact: true })).toBeVisible()
+
+  await practise.getByRole('button', { name: '10 min' }).click()
+  await practise.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('What comes back')
+})
+
+test('one key at the end says that it went by heart; the journal has it, and there it can be put right', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await goTo(page, 'Routines')
+  await page.getByRole('button', { name: 'Follow While the kettle warms', exact: true }).click()
+  await begin(page)
+  await letPassToTheEnd(page, 20)
+  await page.clock.resume()
+  await page.keyboard.press('l')
+  await expect(page.getByRole('button', { name: 'something was looked up' })).toHaveAttribute('aria-pressed', 'true')
+  await page.keyboard.press('m')
+  await expect(page.getByRole('button', { name: 'from memory' })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('button', { name: 'Done', exact: true }).click()
+  await goTo(page, 'Journal')
+  const entry = page.getByRole('region', { name: 'Sessions' }).getByRole('listitem').first()
+  await expect(entry).toContainText('from memory')
+  await entry.getByRole('button', { name: /While the kettle warms/ }).click()
+  await entry.getByRole('button', { name: 'Put it right' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'something was looked up' }).click()
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(entry).toContainText('something was looked up')
+})

@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest'
+import { steadyPace } from '#core/breath'
+import { askedBy } from '#core/compose'
+import { concernsOf, CONDITIONS, isClosingPart, USUAL_HOUSE_RULES } from '#core/forms'
+import { makeToday, purposeMade, type KeptForm, type MakeRequest } from '#core/plan'
+import { activeSteps } from '#core/routine'
+import { compileTimeline } from '#core/timeline'
+import { CATALOGUE } from '#data'
+
+const TODAY = '2026-03-10'
+const due = (formId: string, change: Partial<KeptForm> = {}): [string, KeptForm] => [
+  formId,
+  {
+    ...{ formId, stage: 'linked', isLearning: false, keeping: 'due', recall: 0.8, days: 9 },
+    ...{ lastDay: '2026-02-10', dueDay: TODAY },
+    ...change,
+  },
+]
+const asks = (change: Partial<MakeRequest> = {}): MakeRequest => ({
+  ...{ forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routines: [] },
+  lately: { routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 }, secondsToday: 0, daysRunning: 0 },
+  ...{ stages: {}, conditions: [], body: { states: [], pain: [] }, minutes: 15, hour: 9, asks: [] },
+  ...{ minutesLacking: null, kept: {}, effects: [], today: TODAY },
+  ...{ learnedIds: [], longestStillSeconds: 600, usualMinutes: null },
+  ...change,
+})
+let made = 0
+const make = (change: Partial<MakeRequest> = {}) => makeToday(asks(change), () => `s-${(made += 1)}`)
+const formsOf = (change: Partial<MakeRequest>) => activeSteps(make(change)!.routine).map(({ formId }) => formId)
+const WORK = ['rise-and-sink', 'lift-the-basin', 'cloud-hands', 'part-the-mane', 'six-breath-fountain']
+
+describe('a session made for now', () => {
+  it('comes to the minutes with its closing, and is the same for the same day', () => {
+    for (const minutes of [5, 10, 20]) {
+      const offer = make({ minutes })!
+      const { totalSeconds } = compileTimeline({ ...asks(), routine: offer.routine })
+      expect(offer.seconds).toBeCloseTo(totalSeconds, 3)
+      expect(Math.abs(totalSeconds - minutes * 60)).toBeLessThan(15)
+      expect(isClosingPart(activeSteps(offer.routine).at(-1)!.part)).toBe(true)
+      expect(formsOf({ minutes })).toEqual(formsOf({ minutes }))
+    }
+  })
+
+  it('has in it what is to come back, whatever part it belongs to, and says so', () => {
+    const ids = [...WORK.slice(0, 3), CATALOGUE.find(({ part }) => part === 'wake')!.id]
+    const kept = Object.fromEntries(ids.map((id) => due(id)))
+    const offer = make({ minutes: 20, kept, stages: Object.fromEntries(ids.map((id) => [id, 'linked' as const])) })!
+    const formIds = activeSteps(offer.routine).map(({ formId }) => formId)
+    expect(ids.filter((id) => !formIds.includes(id))).toEqual([])
+    expect(offer.reasons[0]).toMatchObject({ kind: 'due', days: 28 })
+    expect(offer.reasons.at(-1)).toEqual({ kind: 'made' })
+    expect(offer.isMade).toBe(true)
+  })
+
+  it('is for what comes back where enough does and the body asks for nothing else; or else for the hour or the body', () => {
+    const kept = Object.fromEntries(WORK.slice(0, 3).map((id) => due(id)))
+    expect(purposeMade(asks({ kept }))).toBe('learning')
+    expect(purposeMade(asks({ kept: Object.fromEntries([due(WORK[0]!), due(WORK[1]!)]) }))).toBe('morning')
+    expect(purposeMade(asks({ kept, hour: 20, body: { states: ['upset'], pain: [] } }))).toBe('release')
+    expect(purposeMade(asks({ kept, body: { states: [], pain: [{ place: 'neck', level: 4 }] } }))).toBe('morning')
+    expect(purposeMade(asks({ comesBack: [WORK[0]!], hour: 20 }))).toBe('learning')
+  })
+
+  it('is made of what I have learned, once that is enough', () => {
+    const learnedIds = CATALOGUE.filter(({ id }, at) => at % 2 === 0 || id === 'settle').map(({ id }) => id)
+    expect(formsOf({ learnedIds }).filter((id) => !learnedIds.includes(id))).toEqual([])
+    const few = learnedIds.slice(0, 3)
+    expect(formsOf({ learnedIds: few }).some((id) => !few.includes(id))).toBe(true)
+  })
+
+  it('lasts as long as usual where no minutes were asked for', () => {
+    expect(make({ minutes: null, usualMinutes: 18 })!.seconds).toBeCloseTo(18 * 60, -1.5)
+    expect(make({ minutes: null })!.seconds).toBeCloseTo(12 * 60, -1.5)
+  })
+
+  it('asks nothing that declared conditions forbid, even to bring something back', () => {
+    for (const condition of CONDITIONS) {
+      const kept = Object.fromEntries(WORK.map((id) => due(id)))
+      const offer = make({ conditions: [condition], kept, minutes: 10 })
+      if (!offer) continue
+      const concerns = concernsOf([condition])
+      const input = { ...asks(), routine: offer.routine }
+      const asked = activeSteps(offer.routine).flatMap((step) =>
+        askedBy(
+          step,
+          CATALOGUE.find(({ id }) => id === step.formId)!,
+          input,
+        ).filter((each) => concerns.has(each)),
+      )
+      expect([condition, asked]).toEqual([condition, []])
+    }
+  })
+
+  it('spares where it hurts', () => {
+    const kept = Object.fromEntries(WORK.map((id) => due(id)))
+    const offer = make({ kept, body: { states: [], pain: [{ place: 'leftKnee', level: 6 }] } })!
+    const input = { ...asks(), routine: offer.routine }
+    const asked = activeSteps(offer.routine).flatMap((step) =>
+      askedBy(
+        step,
+        CATALOGUE.find(({ id }) => id === step.formId)!,
+        input,
+      ),
+    )
+    expect(asked.filter((each) => ['deepKnees', 'kneeTwist', 'oneLeg'].includes(each))).toEqual([])
+    expect(asked).not.toEqual([])
+  })
+})
