@@ -42,13 +42,19 @@ export interface Row {
   to: string
 }
 
+/** How each day stands, from the first practised one to today. */
+export interface Standings {
+  /** The first practised day; null where there is none. */
+  firstDay: string | null
+  get: (day: string) => DayStanding | undefined
+}
+
 export interface Steadiness {
   /** The row that reaches today, while today is open or practised; null where none is under way. */
   current: Row | null
   longest: Row | null
   practisedToday: boolean
-  /** How each day stands, from the first practised one to today. */
-  standings: ReadonlyMap<string, DayStanding>
+  standings: Standings
   /** Of the row under way: days that neither counted nor broke it. */
   rests: string[]
   free: string[]
@@ -82,9 +88,42 @@ export function practiceDays(
 ): ReadonlyMap<string, PracticeDay> {
   const there = knownDays.get(sessions)
   if (there?.dayEndsAtHour === dayEndsAtHour) return there.days
-  const days = daysOf(sessions, dayEndsAtHour)
+  const before = latestDays?.dayEndsAtHour === dayEndsAtHour ? latestDays : null
+  const days = (before && daysChanged(before, sessions)) ?? daysOf(sessions, dayEndsAtHour)
   knownDays.set(sessions, { dayEndsAtHour, days })
+  latestDays = { sessions, dayEndsAtHour, days }
   return days
+}
+/** The last list that was looked at: the next one is mostly the same but for a session or two. */
+let latestDays: {
+  sessions: readonly SessionTime[]
+  dayEndsAtHour: number
+  days: ReadonlyMap<string, PracticeDay>
+} | null = null
+/** Where more than this was changed, all days are found anew. */
+const MOST_CHANGED = 50
+
+/** The days of a list that is another one with some sessions in place of others; null where it is too different. */
+function daysChanged(
+  { sessions: before, dayEndsAtHour, days }: NonNullable<typeof latestDays>,
+  now: readonly SessionTime[],
+): Map<string, PracticeDay> | null {
+  const shorter = Math.min(before.length, now.length)
+  let same = 0
+  while (same < shorter && before[same] === now[same]) same += 1
+  let after = 0
+  while (after < shorter - same && before.at(-1 - after) === now.at(-1 - after)) after += 1
+  const changed = [...before.slice(same, before.length - after), ...now.slice(same, now.length - after)]
+  if (changed.length > MOST_CHANGED) return null
+  const touched = new Set(changed.map((session) => dayOf(session, dayEndsAtHour)))
+  const next = new Map(days)
+  for (const day of touched) next.delete(day)
+  const anew = daysOf(
+    now.filter((session) => touched.has(dayOf(session, dayEndsAtHour))),
+    dayEndsAtHour,
+  )
+  for (const [day, practised] of anew) next.set(day, practised)
+  return next
 }
 function daysOf(sessions: readonly SessionTime[], dayEndsAtHour: number): Map<string, PracticeDay> {
   const days = new Map<string, PracticeDay>()
@@ -120,40 +159,49 @@ const knownSteadiness = new WeakMap<
   { today: string; rules: SteadinessRules; steadiness: Steadiness }
 >()
 function steadinessOf(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): Steadiness {
-  const all = practiceDays(sessions, rules.dayEndsAtHour)
-  const practised = new Map([...all].filter(([day]) => day <= today))
-  const first = [...practised.keys()].reduce<string | null>((least, day) => (least && least < day ? least : day), null)
+  const practised = practiceDays(sessions, rules.dayEndsAtHour)
+  let first: string | null = null
+  for (const day of practised.keys()) if (day <= today && (first === null || day < first)) first = day
   const nothing = { rests: [], free: [], travel: [], brokenOn: null, last: null }
-  if (first === null) return { current: null, longest: null, practisedToday: false, standings: new Map(), ...nothing }
+  if (first === null)
+    return { current: null, longest: null, practisedToday: false, standings: standingsFrom(0, []), ...nothing }
 
-  const travelled = travelDays(practised, today, rules)
+  // Days are places from the first on: of years of them no more is written out than is told.
   const firstNumber = dayNumber(first)
   const days = daysBetweenNumbers(firstNumber, dayNumber(today))
+  const travelled = travelDays(days, practised, today, rules)
   const found = days.map((day, at) => {
     const ofDay = rulesOn(rules.restPlan, day)
     return standingOf({ day, isRest: isRestDay(ofDay, firstNumber + at) }, today, practised.get(day), ofDay, travelled)
   })
-  const { rows, longest, free } = rowsOf(days, firstNumber, found, rules.restPlan)
+  const { rowAt, longest, free } = rowsOf(days, firstNumber, found, rules.restPlan)
   for (const at of free) found[at] = 'freeRest'
-  const standings = new Map(days.map((day, at) => [day, found[at]!]))
-  const current = rows.at(-1) ?? null
+  const current = rowAt(days.length - 1)
   const begins = current ? dayNumber(current.from) - firstNumber : days.length
-  const inRow = days.slice(begins)
-  const isBroken = (day: string) => ['missed', 'short', 'freeRest'].includes(standings.get(day)!)
-  const last = rows[found.lastIndexOf('practised')] ?? null
+  const inRow = (standing: DayStanding) => days.slice(begins).filter((_, at) => found[begins + at] === standing)
+  const isBroken = (standing: DayStanding) => standing === 'missed' || standing === 'short' || standing === 'freeRest'
+  const last = rowAt(found.lastIndexOf('practised'))
+  const after = last ? dayNumber(last.to) - firstNumber + 1 : 0
+  const broken = current
+    ? found.findLastIndex((standing, at) => at < begins && isBroken(standing))
+    : found.findIndex((standing, at) => at >= after && isBroken(standing))
   return {
     current,
     longest,
-    practisedToday: standings.get(today) === 'practised',
-    standings,
-    rests: inRow.filter((day) => standings.get(day) === 'plannedRest'),
-    free: inRow.filter((day) => standings.get(day) === 'freeRest'),
-    travel: inRow.flatMap((day) => (standings.get(day) === 'travel' ? travelled.get(day)! : [])),
+    practisedToday: found.at(-1) === 'practised',
+    standings: standingsFrom(firstNumber, found),
+    rests: inRow('plannedRest'),
+    free: inRow('freeRest'),
+    travel: inRow('travel').map((day) => travelled.get(day)!),
     last,
-    brokenOn:
-      (current
-        ? days.slice(0, begins).findLast(isBroken)
-        : days.find((day) => day > (last?.to ?? '') && isBroken(day))) ?? null,
+    brokenOn: days[broken] ?? null,
+  }
+}
+
+function standingsFrom(firstNumber: number, found: readonly DayStanding[]): Standings {
+  return {
+    firstDay: found.length > 0 ? dayOfNumber(firstNumber) : null,
+    get: (day) => found[dayNumber(day) - firstNumber],
   }
 }
 
@@ -181,39 +229,45 @@ function standingOf(
 
 /**
  * Days without practice that travel made shorter. Somebody who practised in one zone and then in another changed the clocks once between:
- * on the first day without practice, if it began by the one clock and ended by the other with hours missing.
+ * on the first day without practice, if it began by the one clock and ended by the other with hours missing. `days` are all up to today.
  */
 function travelDays(
+  days: readonly string[],
   practised: ReadonlyMap<string, PracticeDay>,
   today: string,
   { dayEndsAtHour, timeZoneToday }: SteadinessRules,
 ): Map<string, TravelDay> {
   const found = new Map<string, TravelDay>()
-  const days = [...practised.keys()].sort()
-  days.forEach((day, index) => {
-    const next = days[index + 1]
-    const fromZone = practised.get(day)!.timeZone
-    const toZone = next === undefined ? (timeZoneToday ?? fromZone) : practised.get(next)!.timeZone
-    if (fromZone === toZone) return
-    const missed = addDays(day, 1)
+  let before: { day: string; zone: string } | null = null
+  const look = (from: { day: string; zone: string }, next: string | undefined, toZone: string) => {
+    if (from.zone === toZone) return
+    const missed = addDays(from.day, 1)
     if (missed >= (next ?? today)) return
-    const from = dayStartMs(missed, fromZone, dayEndsAtHour)
-    const hours = (dayStartMs(addDays(missed, 1), toZone, dayEndsAtHour) - from) / 3_600_000
-    if (hours <= 24 - SHORTENED_HOURS) found.set(missed, { day: missed, hours: Math.max(0, hours), fromZone, toZone })
-  })
+    const fromMs = dayStartMs(missed, from.zone, dayEndsAtHour)
+    const hours = (dayStartMs(addDays(missed, 1), toZone, dayEndsAtHour) - fromMs) / 3_600_000
+    if (hours <= 24 - SHORTENED_HOURS)
+      found.set(missed, { day: missed, hours: Math.max(0, hours), fromZone: from.zone, toZone })
+  }
+  for (const day of days) {
+    const zone = practised.get(day)?.timeZone
+    if (zone === undefined) continue
+    if (before) look(before, day, zone)
+    before = { day, zone }
+  }
+  if (before) look(before, undefined, timeZoneToday ?? before.zone)
   return found
 }
 
 /**
- * The rows that end with each day, the longest of them, and the places of the missed days between two practised ones that are free in their
- * weeks. Days by their places from the first on.
+ * The row that ends with each day, the longest, and the places of the missed days between two practised ones that are free in their weeks. Days
+ * by their places from the first on.
  */
 function rowsOf(
   days: readonly string[],
   firstNumber: number,
   standings: readonly DayStanding[],
   restPlan: RestPlan,
-): { rows: (Row | null)[]; longest: Row | null; free: number[] } {
+): { rowAt: (at: number) => Row | null; longest: Row | null; free: number[] } {
   const isMissed = (at: number) => standings[at] === 'missed' || standings[at] === 'short'
   const isPractised = (at: number) => standings[at] === 'practised'
   const knownFree = new Map<number, number>()
@@ -222,19 +276,26 @@ function rowsOf(
     knownFree.set(week, known)
     return known
   }
-  const rows: (Row | null)[] = []
-  let longest: Row | null = null
+  /** How many days the row that ends with a day has, and the places of its first and its last. */
+  const [counted, firsts, lasts] = [
+    new Int32Array(days.length),
+    new Int32Array(days.length),
+    new Int32Array(days.length),
+  ]
+  const rowAt = (at: number): Row | null =>
+    counted[at] ? { days: counted[at], from: days[firsts[at]!]!, to: days[lasts[at]!]! } : null
+  let longest = -1
   const missedIn = new Map<number, number>()
-  const weekOf = days.map((_, at) => weekNumber(firstNumber + at))
+  const weekOf = Int32Array.from(days, (_, at) => weekNumber(firstNumber + at))
   let begins = 0
   let practised = 0
   let firstOfRow = 0
-  let last = ''
-  days.forEach((day, at) => {
+  let last = 0
+  for (let at = 0; at < days.length; at += 1) {
     const week = weekOf[at]!
     if (isPractised(at)) {
       practised += 1
-      last = day
+      last = at
     }
     if (isMissed(at)) missedIn.set(week, (missedIn.get(week) ?? 0) + 1)
     // More were missed in this week than are free: the row can only begin after the first of them.
@@ -245,10 +306,11 @@ function rowsOf(
     }
     firstOfRow = Math.max(firstOfRow, begins)
     while (firstOfRow < at && !isPractised(firstOfRow)) firstOfRow += 1
-    const row = practised === 0 ? null : { days: practised, from: days[firstOfRow]!, to: last }
-    rows.push(row)
-    if (row && row.days > (longest?.days ?? 0)) longest = row
-  })
+    counted[at] = practised
+    firsts[at] = firstOfRow
+    lasts[at] = last
+    if (practised > (counted[longest] ?? 0)) longest = at
+  }
   const free: number[] = []
   let gap: number[] = []
   days.forEach((_, at) => {
@@ -261,8 +323,8 @@ function rowsOf(
     }
   })
   // Up to today, which is open, what is free so far is free.
-  if (rows.at(-1)) free.push(...gap)
-  return { rows, longest, free }
+  if (rowAt(days.length - 1)) free.push(...gap)
+  return { rowAt, longest: rowAt(longest), free }
 }
 
 /** One stone of the water: a day, what was done on it, and how it stands; `future` after today, and null before the first practice. */
@@ -308,14 +370,24 @@ export interface WeekReport {
   met: boolean | null
 }
 
-/** Every week from the first practice to today's, oldest first, by the rules that held at its end. */
-export function weekReports(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): WeekReport[] {
+/** Every week from the first practice to today's, or the last so many, oldest first, by the rules that held at its end. */
+export function weekReports(
+  sessions: readonly SessionTime[],
+  today: string,
+  rules: SteadinessRules,
+  mostWeeks = Infinity,
+): WeekReport[] {
   const practised = practiceDays(sessions, rules.dayEndsAtHour)
-  const first = [...practised.keys()].sort()[0]
-  if (first === undefined || first > today) return []
+  let first = ''
+  for (const day of practised.keys()) if (first === '' || day < first) first = day
+  if (first === '' || first > today) return []
   const reports: WeekReport[] = []
   const todayNumber = dayNumber(today)
-  for (let monday = mondayOf(weekNumber(dayNumber(first))); monday <= todayNumber; monday += 7) {
+  const firstMonday = Math.max(
+    mondayOf(weekNumber(dayNumber(first))),
+    mondayOf(weekNumber(todayNumber) - (mostWeeks - 1)),
+  )
+  for (let monday = firstMonday; monday <= todayNumber; monday += 7) {
     const days = daysBetweenNumbers(monday, Math.min(monday + 6, todayNumber))
     const from = days[0]!
     const { aimDaysAWeek: aimDays = null, aimMinutesAWeek: aimMinutes = null } =

@@ -1,4 +1,5 @@
-import { addDays, dayOf, weekStart } from './practiceDay'
+import { addDays, weekStart } from './practiceDay'
+import { practiceDays } from './steadiness'
 import type { SessionRecord } from './types'
 
 export interface JournalTotals {
@@ -17,29 +18,22 @@ export function journalTotals(
   today: string,
   dayEndsAtHour: number,
 ): JournalTotals {
-  const days = new Set<string>()
-  const daysThisWeek = new Set<string>()
+  const days = practiceDays(sessions, dayEndsAtHour)
   const monday = weekStart(today)
-  const sunday = addDays(monday, 6)
-  let seconds = 0
-  let secondsThisWeek = 0
-  let longestSessionSeconds = 0
-  for (const session of sessions) {
-    const day = dayOf(session, dayEndsAtHour)
-    days.add(day)
-    seconds += session.practisedSeconds
-    longestSessionSeconds = Math.max(longestSessionSeconds, session.practisedSeconds)
-    if (day >= monday && day <= sunday) {
-      daysThisWeek.add(day)
-      secondsThisWeek += session.practisedSeconds
-    }
+  let [seconds, longestSessionSeconds] = [0, 0]
+  for (const { practisedSeconds } of sessions) {
+    seconds += practisedSeconds
+    longestSessionSeconds = Math.max(longestSessionSeconds, practisedSeconds)
   }
+  const thisWeek = Array.from({ length: 7 }, (_, at) => days.get(addDays(monday, at))).filter(
+    (day) => day !== undefined,
+  )
   return {
     sessions: sessions.length,
     days: days.size,
     seconds,
     longestSessionSeconds,
-    secondsThisWeek,
-    daysThisWeek: daysThisWeek.size,
+    secondsThisWeek: thisWeek.reduce((sum, day) => sum + day.seconds, 0),
+    daysThisWeek: thisWeek.length,
   }
 }

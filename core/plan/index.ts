@@ -7,3 +7,5 @@ export type { TodayAgainst, TodayJudgement, TodayOffer, TodayReason, TodayReques
 export { makeToday, purposeMade, type MakeRequest } from './made'
 export { effectsSeen, type EffectSeen } from './effects'
 export { AT_RISK_BELOW, keptForms, WANTED_RECALL, type Keeping, type KeptForm } from './keeping'
+export { notches, sessionsOfNotches, withNotch } from './notch'
+export type { Notch, NotchChange, NotchReason, NotchRequest } from './notchTypes'

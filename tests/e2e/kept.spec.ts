@@ -56,3 +56,25 @@ test('one key at the end says that it went by heart; the journal has it, and the
   await dialog.getByRole('button', { name: 'Keep it' }).click()
   await expect(entry).toContainText('something was looked up')
 })
+
+test('what hurt may go back by a little: taken by one press, in a copy where it ships, and taken back', async ({
+  page,
+}) => {
+  await openDemo(page, AT)
+  await page.getByRole('link', { name: /What comes back/ }).click()
+  const little = page.getByRole('region', { name: 'A little more, or a little less' })
+  const first = little.getByRole('listitem').first()
+  await expect(first).toContainText(/Back by a little: .+ instead of .+, the low back hurt after it\./)
+  const before = await little.getByRole('listitem').count()
+  const routine = (await first.textContent())!.split(' · ')[0]!.trim()
+  await expectNoAxeFindings(page)
+  await first.getByRole('button', { name: /^Take it: / }).click()
+  await expect(little.getByRole('status')).toContainText(/Taken: .+ instead of .+ my way”/)
+  await expect(little.getByRole('listitem')).toHaveCount(before - 1)
+  await little.getByRole('button', { name: 'Take it back' }).click()
+  await expect(little.getByRole('listitem')).toHaveCount(before)
+  await first.getByRole('button', { name: /^Take it: / }).click()
+  await expect(little.getByRole('listitem')).toHaveCount(before - 1)
+  await goTo(page, 'Routines')
+  await expect(page.getByRole('link', { name: `${routine}, my way` })).toBeVisible()
+})

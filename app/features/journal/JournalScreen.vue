@@ -21,7 +21,7 @@ import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { SENSATION_WORDS } from '~/shared/words/practice'
-import { aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/steadiness'
+import { AIM_WEEKS, aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import JournalEntry from './JournalEntry.vue'
@@ -39,13 +39,13 @@ useHead({ title: 'Journal · Pebblebrook' })
 const rules = computed(() => person.steadinessRules)
 const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
 const row = computed(() => steadiness(person.sessions, person.today, rules.value))
-const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value), person.today))
+const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today))
 const WEEKS_SHOWN = 6
 /** The stones shown go so many weeks further back than today. */
 const weeksBack = ref(0)
 const lastDay = computed(() => addDays(person.today, -7 * weeksBack.value))
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value, lastDay.value))
-const firstDay = computed(() => row.value.standings.keys().next().value ?? person.today)
+const firstDay = computed(() => row.value.standings.firstDay ?? person.today)
 
 /** The day that is looked at, by its stone; null for all days. */
 const route = useRoute()

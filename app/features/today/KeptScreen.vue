@@ -12,6 +12,8 @@ import { plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import { HAND_MINUTES } from './atHand'
 import { KEEPING_WORDS, keptPhrase } from './keptWords'
+import NotchList from './NotchList.vue'
+import { useNotches } from './useNotches'
 import { toldWorker } from './todayWorker'
 import { useKept } from './useKept'
 import { useTodayRequest } from './useTodayRequest'
@@ -24,6 +26,7 @@ useHead({ title: 'What comes back · Pebblebrook' })
 
 const { kept, resting } = useKept()
 const { setting, about } = useTodayRequest()
+const { notches, phrase, take, taken, takeBack } = useNotches(setting, ref(true))
 const KEEPINGS = ['due', 'fading', 'fresh'] as const satisfies readonly Keeping[]
 const groups = computed(() =>
   KEEPINGS.map((keeping) => ({ keeping, forms: kept.value.filter((form) => form.keeping === keeping) })).filter(
@@ -131,6 +134,18 @@ async function keepAgain(formId: string) {
         </div>
         <BrookDrawing :timeline="drawn.timeline" size="small" />
       </template>
+    </section>
+
+    <section v-if="notches.length > 0 || taken" class="stack" aria-labelledby="notches">
+      <h2 id="notches">A little more, or a little less</h2>
+      <NotchList
+        named
+        :notches="notches"
+        :phrase="phrase"
+        :taken="taken?.words ?? ''"
+        @take="take"
+        @take-back="takeBack"
+      />
     </section>
 
     <p v-if="kept.length === 0">

@@ -5,7 +5,7 @@ import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
-import { aimPhrase, rowPhrase } from '~/shared/words/steadiness'
+import { AIM_WEEKS, aimPhrase, rowPhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { isForPage } from '~/shared/ui/keys'
@@ -13,8 +13,10 @@ import FeltScales from '~/shared/ui/FeltScales.vue'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import CloseAfter from './CloseAfter.vue'
+import NotchList from './NotchList.vue'
 import TodayAsk from './TodayAsk.vue'
 import { changePhrase, reasonPhrase, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
+import { useNotches } from './useNotches'
 import { useToday } from './useToday'
 
 const person = usePersonStore()
@@ -28,11 +30,12 @@ const rules = computed(() => person.steadinessRules)
 const row = computed(() => (person.isWhole ? steadiness(person.sessions, person.today, rules.value) : null))
 const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
 const aim = computed(() =>
-  person.isWhole ? aimPhrase(weekReports(person.sessions, person.today, rules.value), person.today) : '',
+  person.isWhole ? aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today) : '',
 )
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 
-const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday, dueCount } = useToday()
+const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday, dueCount, setting, isSettled } =
+  useToday()
 const names = computed<TodayNames>(() => ({
   nameOf: (formId) => person.formsById.get(formId)?.name ?? 'a form that is gone',
   weekday: weekday.value,
@@ -63,15 +66,22 @@ const because = ({ reasons }: TodayOffer) =>
 const changed = (offer: TodayOffer) => changePhrase(offer, minutes.value, names.value)
 const restFirst = computed(() => found.value?.rest?.first === true)
 
+const { notches, phrase, take, taken, takeBack } = useNotches(setting, isSettled)
+/** Of the routine that stands in front, the first. */
+const here = computed(() => notches.value.filter(({ routineId }) => routineId === first.value?.routineId).slice(0, 1))
+
 /** One key for another than the one in front. */
 function another() {
   const place = offers.value.findIndex((offer) => offer === first.value)
   if (offers.value.length > 1) front.value = offers.value[(place + 1) % offers.value.length]!.routineId
 }
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if (event.key.toLowerCase() !== 'n' || !isForPage(event)) return
+  if (!isForPage(event)) return
+  const key = event.key.toLowerCase()
+  if (key === 'n') another()
+  else if (key === 'g' && here.value[0]) void take(here.value[0])
+  else return
   event.preventDefault()
-  another()
 })
 
 const wondered = ref<string | null>(null)
@@ -151,6 +161,14 @@ async function begin({ routine, routineId }: TodayOffer) {
           </div>
         </div>
         <BrookDrawing :timeline="drawn.timeline" size="small" />
+        <NotchList
+          :notches="here"
+          :phrase="phrase"
+          :taken="taken?.words ?? ''"
+          shortcut="G"
+          @take="take"
+          @take-back="takeBack"
+        />
       </template>
       <p v-else-if="found?.isDone" role="status">
         None of my routines

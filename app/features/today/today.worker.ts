@@ -1,10 +1,14 @@
 import { expose } from 'comlink'
+import type { LearningStage } from '#core/forms'
 import {
   judgeToday,
   makeToday,
+  notches,
   MOST_OFFERED,
   offersFitted,
   type MakeRequest,
+  type Notch,
+  type NotchRequest,
   prepareToday,
   type Prepared,
   type TodayAgainst,
@@ -14,6 +18,11 @@ import {
 
 /** What changes seldom: it is sent once, and again when it has changed. */
 export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
+/** What small changes are asked by, besides the setting; only these of its routines are looked at. */
+export interface NotchAsk extends Pick<NotchRequest, 'sessions' | 'today' | 'dayEndsAtHour'> {
+  routineIds: readonly string[]
+  stages: [formId: string, stage: LearningStage][]
+}
 export type TodayAsk = Omit<MakeRequest, keyof TodaySetting>
 /** What was found so far; the offers come one by one. */
 export interface TodayFound {
@@ -39,6 +48,13 @@ const todayWorker = {
   set(next: TodaySetting) {
     setting = next
     prepared = null
+  },
+  /** The small changes that practice suggests. */
+  notches({ routineIds, stages, ...ask }: NotchAsk): Notch[] {
+    if (!setting) return []
+    const [those, stageOf] = [new Set(routineIds), new Map(stages)]
+    const routines = setting.routines.filter(({ id }) => those.has(id))
+    return notches({ ...setting, ...ask, routines, stageOf: (formId) => stageOf.get(formId) ?? null })
   },
   /** A session made for now; null where none can be. */
   make(ask: TodayAsk): TodayOffer | null {

@@ -89,6 +89,8 @@ export function useToday() {
     looking,
     look,
     lessonOf,
+    setting,
+    isSettled,
     dueCount: computed(() => Object.values(about.value.kept).filter(({ keeping }) => keeping === 'due').length),
     weekday: computed(() => weekday(person.today)),
   }

@@ -41,7 +41,7 @@ export function useTodayRequest() {
   ])
   const minutesLacking = computed(() => {
     if (!person.isWhole) return null
-    const week = weekReports(person.sessions, person.today, person.steadinessRules).at(-1)
+    const week = weekReports(person.sessions, person.today, person.steadinessRules, 1)[0]
     return week?.aimMinutes ? Math.max(0, week.aimMinutes - week.seconds / 60) : null
   })
   const about = computed<Omit<TodayAsk, 'body' | 'minutes' | 'effects'>>(() => ({

@@ -80,6 +80,9 @@ export function stonePhrase({ day, seconds, sessions, standing, rest }: DayStone
   return `${weekdayPhrase(day)}: ${standing ? words[standing] : done || 'before the first practice'}`
 }
 
+/** How far back the aim is looked at: a year. */
+export const AIM_WEEKS = 53
+
 /** "4 of 5 days and 34 of 60 min this week; the aim was met in 3 of the last 5 weeks." Nothing where nothing is aimed at. */
 export function aimPhrase(weeks: readonly WeekReport[], today: string): string {
   const now = weeks.at(-1)

@@ -18,6 +18,17 @@ function rowsIn(...given: Parameters<typeof steadiness>) {
   return { currentDays: current?.days ?? 0, longestDays: longest?.days ?? 0, practisedToday }
 }
 
+const plan = (entry: object, fromDay = '2026-01-01') => ({
+  dayEndsAtHour: 3,
+  restPlan: [{ fromDay, weekdays: [], ...entry }],
+})
+// 2 March 2026 is a Monday.
+const daily = (from: string, to: string, but: string[] = []) => {
+  const days = []
+  for (let day = from; day <= to; day = addDays(day, 1)) if (!but.includes(day)) days.push(on(day))
+  return days
+}
+
 describe('the practice day', () => {
   it('ends when I say, not at midnight', () => {
     expect(practiceDay('2026-01-10T00:30:00Z', ZONE, 3)).toBe('2026-01-09')
@@ -130,16 +141,6 @@ describe('the edges of rows of days', () => {
 })
 
 describe('the rules of steadiness', () => {
-  const plan = (entry: object, fromDay = '2026-01-01') => ({
-    dayEndsAtHour: 3,
-    restPlan: [{ fromDay, weekdays: [], ...entry }],
-  })
-  // 2 March 2026 is a Monday.
-  const daily = (from: string, to: string, but: string[] = []) => {
-    const days = []
-    for (let day = from; day <= to; day = addDays(day, 1)) if (!but.includes(day)) days.push(on(day))
-    return days
-  }
   it('so many days of a week are free, whichever they are, and the next week has its own', () => {
     const sessions = daily('2026-03-02', '2026-03-15', ['2026-03-04', '2026-03-10'])
     const one = steadiness(sessions, '2026-03-15', plan({ restDaysAWeek: 1 }))
@@ -225,5 +226,38 @@ describe('the rules of steadiness', () => {
     ])
     expect(weekReports(sessions, '2026-03-11', RULES).map(({ met }) => met)).toEqual([null, null])
     expect(weekReports([], '2026-03-11', rules)).toEqual([])
+    expect(weekReports(sessions, '2026-03-11', rules, 1)).toEqual(weekReports(sessions, '2026-03-11', rules).slice(-1))
+  })
+})
+
+describe('a list that was looked at before', () => {
+  const long = daily('2026-01-01', '2026-03-20')
+  const edit = fc.oneof(
+    fc.record({ kind: fc.constant('add' as const), at: fc.nat(200), day: fc.integer({ min: -3, max: 90 }) }),
+    fc.record({ kind: fc.constant('remove' as const), at: fc.nat(200) }),
+    fc.record({ kind: fc.constant('change' as const), at: fc.nat(200), seconds: fc.integer({ min: 0, max: 900 }) }),
+  )
+  it('tells the same when sessions were added, changed or removed as one that is read anew', () => {
+    fc.assert(
+      fc.property(fc.array(edit, { minLength: 1, maxLength: 12 }), (edits) => {
+        const rules = plan({ aimDaysAWeek: 3, leastMinutes: 5, restDaysAWeek: 1 })
+        let sessions = [...long]
+        steadiness(sessions, '2026-03-20', rules)
+        for (const each of edits) {
+          const at = each.at % sessions.length
+          if (each.kind === 'add') sessions = sessions.toSpliced(at, 0, on(addDays('2026-01-01', each.day), '19:00'))
+          else if (each.kind === 'remove') sessions = sessions.toSpliced(at, 1)
+          else sessions = sessions.with(at, { ...sessions[at]!, practisedSeconds: each.seconds })
+          if (each.at % 2 === 0) steadiness(sessions, '2026-03-20', rules)
+        }
+        const anew = sessions.map((session) => ({ ...session }))
+        const told = (list: typeof sessions) => ({
+          ...{ ...steadiness(list, '2026-03-20', rules), standings: null },
+          stones: weeksOfStones(list, '2026-03-20', 12, rules),
+          weeks: weekReports(list, '2026-03-20', rules),
+        })
+        expect(told(sessions)).toEqual(told(anew))
+      }),
+    )
   })
 })

@@ -11,6 +11,16 @@ describe('today in words', () => {
       'last done 3 days ago',
     ])
     expect(reasonPhrase({ kind: 'new' }, names)).toBe('not followed yet')
+    expect(reasonPhrase({ kind: 'made' }, names)).toBe('made for this')
+    expect(reasonPhrase({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31 }, names)).toBe(
+      'in 31 sessions calm was better after it',
+    )
+    expect(reasonPhrase({ kind: 'good', formIds: ['a'], outcome: 'pain', sessions: 31 }, names)).toBe(
+      `in 31 sessions there was less pain after ${names.nameOf('a')}`,
+    )
+    expect(againstPhrase({ kind: 'notGood', formIds: [], outcome: 'ease', sessions: 9 }, names)).toBe(
+      'in 9 sessions ease of body was worse after it than after others',
+    )
     expect(reasonPhrase({ kind: 'new' }, { ...names, isWhole: false })).toBe('not followed lately')
     expect(reasonPhrase({ kind: 'due', formIds: ['a', 'b', 'c', 'd', 'e'], days: 9 }, names)).toBe(
       'A, B and 3 more last came 9 days ago',

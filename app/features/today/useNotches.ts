@@ -1,0 +1,87 @@
+import { computed, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
+import { nameWith } from '#core/basics'
+import { latestStages } from '#core/forms'
+import { sessionsOfNotches, withNotch, type Notch } from '#core/plan'
+import type { Routine } from '#core/routine'
+import { usePersonStore } from '~/shared/store/person'
+import { plainCopy } from '~/shared/store/plainCopy'
+import { notchPhrase } from './notchWords'
+import { toldWorker } from './todayWorker'
+import type { TodaySetting } from './today.worker'
+
+/** The small changes that practice suggests, looked for once `isReady`; taken one by one, and taken back. */
+export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
+  const person = usePersonStore()
+  const notches = shallowRef<Notch[]>([])
+  let asked = 0
+  let askedOf: unknown[] = []
+  watch(
+    [isReady, setting, () => person.sessions],
+    async () => {
+      if (!isReady.value || (askedOf[0] === setting.value && askedOf[1] === person.sessions)) return
+      askedOf = [setting.value, person.sessions]
+      const mine = (asked += 1)
+      const copies = copiesOf(person.person.routines, person.routines)
+      const rules = { today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour }
+      const ask = {
+        ...rules,
+        sessions: sessionsOfNotches(person.sessions, rules).map(
+          ({ routineId, startedAt, timeZone, planned, done, before, after, exertion }) => ({
+            ...{ startedAt, timeZone, planned, done, before, after, exertion },
+            routineId: copies.get(routineId ?? '') ?? routineId,
+          }),
+        ),
+        routineIds: person.routines.map(({ id }) => id).filter((id) => !copies.has(id)),
+        stages: [...latestStages(person.person.stages)],
+      }
+      // What is not suggested is missed by nobody: whoever wants it asks again by opening the page.
+      const found = await toldWorker(setting.value, (remote) => remote.notches(plainCopy(ask))).catch(() => [])
+      if (mine === asked) notches.value = found
+    },
+    { immediate: true },
+  )
+  onScopeDispose(() => (asked += 1))
+
+  const names = computed(() => ({
+    formOf: (formId: string) => person.formsById.get(formId),
+    routineOf: (routineId: string) => person.routines.find(({ id }) => id === routineId),
+  }))
+  const phrase = (notch: Notch) => notchPhrase(notch, names.value)
+  /** What was taken last, to be taken back: the routine as it was, or nothing where it is a copy of one that ships. */
+  const taken = shallowRef<{ id: string; before: Routine | null; words: string } | null>(null)
+  async function take(notch: Notch) {
+    const routine = names.value.routineOf(notch.routineId)
+    if (!routine) return
+    const words = phrase(notch)
+    const next = withNotch(routine, notch)
+    // What ships stays as it is: the change is in a copy of my own.
+    const copy = { ...next, id: `mine-${crypto.randomUUID()}`, name: myWay(routine.name) }
+    const isShipped = person.isShipped(routine.id)
+    if (!(await person.putRoutine(isShipped ? copy : next))) return
+    taken.value = isShipped
+      ? { id: copy.id, before: null, words: `${words}, in “${copy.name}”` }
+      : { id: routine.id, before: routine, words }
+  }
+  async function takeBack() {
+    if (!taken.value) return
+    const { id, before } = taken.value
+    if (await (before ? person.putRoutine(before) : person.remove('routines', id))) taken.value = null
+  }
+  return { notches, phrase, take, taken, takeBack }
+}
+
+const myWay = (name: string) => nameWith(name, ', my way')
+/**
+ * My copies, by what they are copies of. A copy takes over what was done of its model: it has the same steps, and whoever has changed one of them
+ * has answered for that one.
+ */
+function copiesOf(mine: readonly Routine[], all: readonly Routine[]): ReadonlyMap<string, string> {
+  const byName = new Map(mine.map(({ id, name }) => [name, id]))
+  const isMine = new Set(mine.map(({ id }) => id))
+  return new Map(
+    all.flatMap(({ id, name }): [string, string][] => {
+      const copy = byName.get(myWay(name))
+      return copy && !isMine.has(id) ? [[id, copy]] : []
+    }),
+  )
+}
