@@ -11,16 +11,25 @@ import {
   exertionPhrase,
   feltPhrase,
   outcomePhrase,
+  sessionTimePhrase,
 } from './journalWords'
 
 /** One session as it stands in the journal; opened, all that was planned, done and put right. */
-const props = defineProps<{ session: SessionRecord; when: string; before: SessionRecord | undefined }>()
-const emit = defineEmits<{ correct: []; split: []; join: []; asRecorded: []; remove: [] }>()
-const open = defineModel<boolean>('open', { required: true })
+const props = defineProps<{ session: SessionRecord; before: SessionRecord | undefined; open: boolean }>()
+/** Each with its session, so that whoever lists many of them needs no listener for each: where nothing of one has changed, it is not drawn anew. */
+const emit = defineEmits<{
+  toggle: [session: SessionRecord]
+  correct: [session: SessionRecord]
+  split: [session: SessionRecord]
+  join: [session: SessionRecord, before: SessionRecord]
+  asRecorded: [session: SessionRecord]
+  remove: [session: SessionRecord]
+}>()
 const person = usePersonStore()
+const when = computed(() => sessionTimePhrase(props.session, person.settings.dayEndsAtHour, person.today.slice(0, 4)))
 const lesson = computed(() => lessonPhrase(person.person.series, props.session.lesson))
 const planned = computed(() => new Map(props.session.planned.map((step) => [step.stepId, step])))
-const corrections = computed(() => (open.value ? correctionsOf(props.session, person.sessions) : []))
+const corrections = computed(() => (props.open ? correctionsOf(props.session, person.sessions) : []))
 /** What was recorded of a step, where it was put right. */
 const wasOf = (stepId: string) => {
   const [was] = props.session.recorded?.length === 1 ? props.session.recorded : []
@@ -30,7 +39,7 @@ const wasOf = (stepId: string) => {
 
 <template>
   <li class="sheet">
-    <button type="button" class="line" :aria-expanded="open" @click="open = !open">
+    <button type="button" class="line" :aria-expanded="open" @click="emit('toggle', session)">
       <span class="soft">{{ when }}</span>
       <strong>{{ session.title }}</strong>
       <span class="time">{{ durationPhrase(session.practisedSeconds) }}</span>
@@ -88,14 +97,14 @@ const wasOf = (stepId: string) => {
       <p v-else class="small soft">Practised elsewhere, entered by hand.</p>
       <p v-if="corrections.length > 0" class="small">{{ correctionPhrase(session, corrections) }}</p>
       <div class="row">
-        <Button label="Put it right" size="small" severity="secondary" text @click="emit('correct')" />
+        <Button label="Put it right" size="small" severity="secondary" text @click="emit('correct', session)" />
         <Button
           v-if="session.done.length > 1 || session.practisedSeconds >= 120"
           label="Make it two"
           size="small"
           severity="secondary"
           text
-          @click="emit('split')"
+          @click="emit('split', session)"
         />
         <Button
           v-if="before"
@@ -103,7 +112,7 @@ const wasOf = (stepId: string) => {
           size="small"
           severity="secondary"
           text
-          @click="emit('join')"
+          @click="emit('join', session, before)"
         />
         <Button
           v-if="session.recorded"
@@ -111,9 +120,9 @@ const wasOf = (stepId: string) => {
           size="small"
           severity="secondary"
           text
-          @click="emit('asRecorded')"
+          @click="emit('asRecorded', session)"
         />
-        <Button label="Remove this session" size="small" severity="secondary" text @click="emit('remove')" />
+        <Button label="Remove this session" size="small" severity="secondary" text @click="emit('remove', session)" />
       </div>
     </div>
   </li>

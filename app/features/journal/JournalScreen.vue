@@ -72,6 +72,7 @@ const PAGE = 20
 const shown = ref(PAGE)
 const list = computed(() => ofDay.value.slice(0, shown.value))
 const open = ref<string | null>(null)
+const toggle = ({ id }: SessionRecord) => void (open.value = open.value === id ? null : id)
 async function openDay(chosen: string) {
   day.value = day.value === chosen ? null : chosen
   const [first] = ofDay.value
@@ -141,7 +142,10 @@ function enter(on?: string) {
 }
 const keep = (record: SessionRecord) =>
   change(`${named(record)} is ${isNew.value ? 'in the journal' : 'put right'}.`, { go: [], come: [record] })
-const split = (parts: readonly SessionRecord[]) => change(`${named(parts[0]!)} is two now.`, { go: [], come: parts })
+const removeOne = (session: SessionRecord) => change(`${named(session)} is removed.`, { go: [session.id], come: [] })
+const split = (session: SessionRecord) => void (splitting.value = session)
+const keepSplit = (parts: readonly SessionRecord[]) =>
+  change(`${named(parts[0]!)} is two now.`, { go: [], come: parts })
 function join(session: SessionRecord, before: SessionRecord) {
   const one = joined(before, session)
   if (one) return change(`${named(one)} is one now.`, { go: [session.id], come: [one] })
@@ -206,15 +210,14 @@ function asRecorded(session: SessionRecord) {
             v-for="(session, index) in list"
             :key="session.id"
             :session="session"
-            :when="when(session)"
             :before="beforeOf(session, index)"
             :open="open === session.id"
-            @update:open="(isOpen) => (open = isOpen ? session.id : null)"
-            @correct="correct(session)"
-            @split="splitting = session"
-            @join="join(session, ofDay[index + 1]!)"
-            @as-recorded="asRecorded(session)"
-            @remove="change(`${named(session)} is removed.`, { go: [session.id], come: [] })"
+            @toggle="toggle"
+            @correct="correct"
+            @split="split"
+            @join="join"
+            @as-recorded="asRecorded"
+            @remove="removeOne"
           />
         </ul>
         <Button
@@ -266,7 +269,7 @@ function asRecorded(session: SessionRecord) {
     <JournalFiles v-if="!day" :keep="takeTables" />
 
     <SessionCorrection v-model:session="correcting" :is-new="isNew" :on-day="onDay" @keep="keep" />
-    <SessionSplit v-model:session="splitting" @keep="split" />
+    <SessionSplit v-model:session="splitting" @keep="keepSplit" />
   </div>
 </template>
 

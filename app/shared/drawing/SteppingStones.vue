@@ -21,6 +21,14 @@ const BRIDGE = `M${CELL.width / 2 - 16} ${CELL.height / 2 + 7}q16 -20 32 0`
 
 const weekName = (week: DayStone[]) => shortDayPhrase(week[0]!.day)
 
+/** All that a week is drawn by. */
+const looksOf = (week: DayStone[]) =>
+  week
+    .map(({ day, seconds, sessions, standing, rest }) =>
+      [seconds, sessions, standing, rest, day === props.today, day === props.chosen, day === focusable.value].join(),
+    )
+    .join(' ')
+
 /** One stone takes the focus; arrows lead from one to the next, up and down by weeks. */
 const days = computed(() => props.weeks.flat().map(({ day }) => day))
 const focusDay = ref('')
@@ -54,7 +62,8 @@ async function step(event: KeyboardEvent, day: string) {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="week in weeks" :key="week[0]!.day">
+      <!-- A week that is as it was is not drawn anew: the list of days is made new with every session. -->
+      <tr v-for="week in weeks" :key="week[0]!.day" v-memo="[looksOf(week)]">
         <th scope="row" class="soft">{{ weekName(week) }}</th>
         <td v-for="stone in week" :key="stone.day">
           <button
