@@ -4,6 +4,7 @@ import { daysBetween } from '../journal'
 import { TooLongError } from '../timeline'
 import { cautionsSpared, purposeNow } from './body'
 import { weigh } from './judge'
+import { AT_RISK_BELOW } from './keeping'
 import type { TodayOffer, TodayRequest } from './todayTypes'
 
 /** With fewer forms learned than this the catalogue's may be chosen too. Our choice. */
@@ -26,10 +27,15 @@ export interface MakeRequest extends TodayRequest {
 const dueIds = (kept: TodayRequest['kept']) =>
   Object.values(kept).flatMap(({ formId, keeping }) => (keeping === 'due' ? [formId] : []))
 
+/** Forms that are about to be lost. */
+export const atRiskIds = (kept: TodayRequest['kept']) =>
+  Object.values(kept).flatMap(({ formId, recall }) => (recall < AT_RISK_BELOW ? [formId] : []))
+
 /** What a session that is made now is for: what is to come back, unless the body asks for something else. */
 export function purposeMade(request: Pick<MakeRequest, 'body' | 'hour' | 'kept' | 'comesBack'>): Purpose {
   const isAsked = request.body.states.length > 0 || cautionsSpared(request.body.pain).size > 0
-  return !isAsked && (request.comesBack || dueIds(request.kept).length >= ENOUGH_DUE)
+  const comesBack = request.comesBack !== undefined || atRiskIds(request.kept).length > 0
+  return !isAsked && (comesBack || dueIds(request.kept).length >= ENOUGH_DUE)
     ? 'learning'
     : purposeNow(request.body, request.hour)
 }
@@ -40,10 +46,12 @@ export function purposeMade(request: Pick<MakeRequest, 'body' | 'hour' | 'kept' 
  */
 export function makeToday(request: MakeRequest, newId: () => string, time?: TimeGiven): TodayOffer | null {
   const { kept, stages, lately, body, conditions, today } = request
-  const due = new Set(request.comesBack ?? dueIds(kept))
+  const atRisk = atRiskIds(kept)
+  const due = new Set(request.comesBack ?? (atRisk.length > 0 ? atRisk : dueIds(kept)))
   const learned = new Set(request.learnedIds)
   const known = new Map(Object.entries(stages))
-  const days = new Map(Object.entries(lately.formDays))
+  const ofKept = Object.values(kept).map(({ formId, lastDay }) => [formId, daysBetween(lastDay, today)] as const)
+  const days = new Map([...Object.entries(lately.formDays), ...ofKept])
   const minutes = request.minutes ?? request.usualMinutes ?? USUAL_MINUTES
   const { forms, ways, pace, rules } = request
   const { routine, fit, empty } = propose({

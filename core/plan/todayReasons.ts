@@ -14,7 +14,7 @@ export const WEIGHT = {
   habit: 0.5,
   learning: 1.5,
   due: 0.5,
-  atRisk: 0.5,
+  atRisk: 2,
   good: 0.7,
   areas: 0.6,
   stands: 0.6,
@@ -33,7 +33,7 @@ export const WEIGHT = {
   notGood: -0.7,
   change: -2,
 }
-const MOST = { habit: 4, due: 3, atRisk: 4, areas: 3 }
+const MOST = { habit: 4, due: 3, atRisk: 2, areas: 3 }
 /** An area has lost its place where a week has less than this part of what it usually has. Our choice. */
 const LACKING_SHARE = 0.25
 const LEAST_USUAL_SECONDS = 60

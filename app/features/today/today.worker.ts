@@ -4,8 +4,7 @@ import {
   judgeToday,
   makeToday,
   notches,
-  MOST_OFFERED,
-  offersFitted,
+  offersNow,
   type MakeRequest,
   type Notch,
   type NotchRequest,
@@ -33,11 +32,10 @@ export interface TodayFound {
   isDone: boolean
 }
 
-/** What is made for now may take so long. */
-const MAKE_MS = 800
-/** A fit that takes longer is given up; and after so long with nothing more found, nothing more is looked for. */
-const FIT_MS = 150
-const SEARCH_MS = 1500
+/** A fit that takes longer is given up, and what is made is as good as it got; after so long nothing more is looked for. */
+const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500 }
+/** Who asks for one alone can wait a little longer for it. */
+const MAKE_ALONE_MS = 800
 
 let setting: TodaySetting | null = null
 let prepared: { body: string; all: Prepared[] } | null = null
@@ -58,7 +56,7 @@ const todayWorker = {
   },
   /** A session made for now; null where none can be. */
   make(ask: TodayAsk): TodayOffer | null {
-    return setting && makeToday({ ...setting, ...ask }, newId, makeTime())
+    return setting && makeToday({ ...setting, ...ask }, newId, { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS })
   },
   /** Judge, and tell what was found as it is found. */
   async judge(ask: TodayAsk, tell: (found: TodayFound) => void): Promise<void> {
@@ -76,33 +74,18 @@ const todayWorker = {
       const others = [...not, ...later.map(({ routineId, against }) => ({ routineId, against }))]
       return { offers, others, rest: judgement.rest, isDone }
     }
-    const from = performance.now()
-    for (const each of offersFitted(judgement, request, { nowMs: () => performance.now(), withinMs: FIT_MS })) {
+    for (const each of offersNow(judgement, request, newId, TIME)) {
       if ('routine' in each) offers.push(each)
       else not.push(each)
-      if (performance.now() - from > SEARCH_MS) break
-      if (ask.minutes === null || offers.length === MOST_OFFERED) continue
       if ('routine' in each) tell(found(false))
       // What was asked since comes first.
       await new Promise((resolve) => setTimeout(resolve))
       if (mine !== asked) return
     }
-    tell(found(false))
-    await new Promise((resolve) => setTimeout(resolve))
-    if (mine !== asked) return
-    const made = makeToday(request, newId, makeTime())
-    if (made) offers.splice(placeOf(made, offers), 0, made)
     tell(found(true))
   },
 }
 
-const makeTime = () => ({ nowMs: () => performance.now(), withinMs: MAKE_MS })
 const newId = () => `s-${crypto.randomUUID().slice(0, 8)}`
-/** By what it is worth, but never before the one that stands in front already. */
-function placeOf(made: TodayOffer, offers: readonly TodayOffer[]): number {
-  const place = offers.findIndex(({ worth }) => worth < made.worth)
-  return place < 0 ? offers.length : Math.max(Math.min(1, offers.length), place)
-}
-
 export type TodayWorker = typeof todayWorker
 expose(todayWorker)

@@ -26,10 +26,14 @@ const model = defineModel<Recall | null | undefined>({ required: true })
 <style scoped>
 .recall {
   border: 0;
+  margin: 0;
   padding: 0;
   display: flex;
   flex-wrap: wrap;
   gap: 0.2rem;
+}
+legend {
+  padding: 0;
 }
 button {
   font: inherit;

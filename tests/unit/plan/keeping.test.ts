@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { LEARNING_STAGES, type LearningStage, type StageEntry } from '#core/forms'
+import { LEARNING_STAGES, USUAL_HOUSE_RULES, type LearningStage, type StageEntry } from '#core/forms'
 import { addDays, daysBetween, type Recall } from '#core/journal'
-import { AT_RISK_BELOW, keptForms } from '#core/plan'
+import { AT_RISK_BELOW, canBeDone, keptForms } from '#core/plan'
 import type { DoneStep } from '#core/runner'
+import { aForm } from '../../helpers'
 
 const TODAY = '2026-03-10'
 const step = (formId: string, outcome: DoneStep['outcome'] = 'done'): DoneStep => ({
@@ -129,5 +130,15 @@ describe('what is being learned and kept', () => {
         },
       ),
     )
+  })
+})
+
+describe('what a declared condition forbids', () => {
+  const rules = { ways: [], rules: USUAL_HOUSE_RULES }
+  it('cannot come back, unless some version of it can be done', () => {
+    const post = aForm({ id: 'post', cautions: ['deepKnees'], versions: [] })
+    expect(canBeDone(post, rules, [])).toBe(true)
+    expect(canBeDone(post, rules, ['soreKnees'])).toBe(false)
+    expect(canBeDone({ ...post, versions: [{ kind: 'seated', change: '' }] }, rules, ['soreKnees'])).toBe(true)
   })
 })

@@ -2,10 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { askedBy } from '#core/compose'
 import { concernsOf, CONDITIONS, isClosingPart, USUAL_HOUSE_RULES } from '#core/forms'
-import { makeToday, purposeMade, type KeptForm, type MakeRequest } from '#core/plan'
-import { activeSteps } from '#core/routine'
+import { judgeToday, makeToday, offersNow, purposeMade, type KeptForm, type MakeRequest } from '#core/plan'
+import { activeSteps, stepFor } from '#core/routine'
 import { compileTimeline } from '#core/timeline'
 import { CATALOGUE } from '#data'
+import { aRoutine } from '../../helpers'
 
 const TODAY = '2026-03-10'
 const due = (formId: string, change: Partial<KeptForm> = {}): [string, KeptForm] => [
@@ -104,5 +105,49 @@ describe('a session made for now', () => {
     )
     expect(asked.filter((each) => ['deepKnees', 'kneeTwist', 'oneLeg'].includes(each))).toEqual([])
     expect(asked).not.toEqual([])
+  })
+})
+
+describe('the offers of today, in their order', () => {
+  const [first, second] = [WORK[0]!, WORK[1]!]
+  const routineOf = (id: string, formId: string) => ({
+    ...aRoutine([
+      {
+        ...stepFor(
+          CATALOGUE.find((form) => form.id === formId)!,
+          `${id}-1`,
+        ),
+        restBreaths: 0,
+      },
+      {
+        ...stepFor(
+          CATALOGUE.find((form) => form.id === 'settle')!,
+          `${id}-2`,
+        ),
+        restBreaths: 0,
+      },
+    ]),
+    ...{ id, name: id },
+  })
+  const order = (change: Partial<MakeRequest>) => {
+    const request = asks({ routines: [routineOf('a', first), routineOf('b', second)], minutes: null, ...change })
+    const time = { nowMs: () => 0, fitMs: 1000, makeMs: 1000, searchMs: 9 }
+    return [...offersNow(judgeToday(request), request, () => `s-${(made += 1)}`, time)].map((each) => each.routineId)
+  }
+  const lost = (formId: string) => Object.fromEntries([due(formId, { recall: 0.7 })])
+
+  it('are the routines, and last what is made', () => {
+    expect(order({})).toEqual(['a', 'b', `made-${TODAY}`])
+    expect(order({ kept: Object.fromEntries([due(WORK[2]!)]) }).at(-1)).toBe(`made-${TODAY}`)
+  })
+
+  it('begin with what is made where it brings back what is about to be lost and the best routine does not', () => {
+    expect(order({ kept: lost(WORK[2]!) })[0]).toBe(`made-${TODAY}`)
+    expect(order({ kept: lost(second) })).toEqual(['b', 'a', `made-${TODAY}`])
+  })
+
+  it('begin with what was planned for today all the same', () => {
+    const planned = [{ routineId: 'a', by: 'series' as const, name: 'Eight weeks' }]
+    expect(order({ kept: lost(WORK[2]!), asks: planned })[0]).toBe('a')
   })
 })
