@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, expectNoAxeFindings, goTo, letPass, letPassToTheEnd, openAt } from './support'
+import { assemble, begin, expectNoAxeFindings, goTo, letPass, letPassToTheEnd, openAt, openDemo } from './support'
 
 test('after the last bell three keys say how it is, one is enough, and a session that was removed comes back whole', async ({
   page,
@@ -251,6 +251,23 @@ test('where it hurts is said by place and by keys, before and after, and stands 
   await expect(session).toContainText('pain: right wrist 0, left knee 6, then 2')
   await page.reload()
   await expect(session).toContainText('pain: right wrist 0, left knee 6, then 2')
+})
+
+test('half a year of days is looked at at once, and a stone of months ago opens its day', async ({ page }) => {
+  await openDemo(page)
+  await goTo(page, 'Journal')
+  const stones = page.getByRole('region', { name: 'Stepping stones' })
+  await expect(stones.getByRole('row')).toHaveCount(7)
+  await stones.getByRole('button', { name: 'Half a year at a glance' }).click()
+  await expect(stones.getByRole('row')).toHaveCount(27)
+  await expectNoAxeFindings(page)
+  const old = stones.getByRole('row').nth(2).getByRole('button', { name: /min/ }).first()
+  const day = (await old.getAttribute('aria-label'))!.split(':')[0]!
+  await old.click()
+  await expect(page.getByRole('status').filter({ hasText: day })).toBeVisible()
+  await page.getByRole('button', { name: 'All days' }).click()
+  await stones.getByRole('button', { name: 'Six weeks, larger' }).click()
+  await expect(stones.getByRole('row')).toHaveCount(7)
 })
 
 test('the journal is searched for words and forms', async ({ page }) => {

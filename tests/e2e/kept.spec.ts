@@ -22,6 +22,7 @@ test('what comes back is made into a session for the minutes, and what nobody wa
 
   await page.getByRole('button', { name: `Let ${names[0]} rest`, exact: true }).click()
   await expect(due.getByRole('link', { name: names[0]!, exact: true })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: `Keep ${names[0]} again`, exact: true })).toBeFocused()
   await page.reload()
   await expect(due.getByRole('link')).toHaveCount(names.length - 1)
   await page.getByRole('button', { name: `Keep ${names[0]} again`, exact: true }).click()
@@ -71,6 +72,7 @@ test('what hurt may go back by a little: taken by one press, in a copy where it 
   await first.getByRole('button', { name: /^Take it: / }).click()
   await expect(little.getByRole('status')).toContainText(/Taken: .+ instead of .+ my way”/)
   await expect(little.getByRole('listitem')).toHaveCount(before - 1)
+  await expect(little.getByRole('button', { name: 'Take it back' })).toBeFocused()
   await little.getByRole('button', { name: 'Take it back' }).click()
   await expect(little.getByRole('listitem')).toHaveCount(before)
   await first.getByRole('button', { name: /^Take it: / }).click()

@@ -40,11 +40,14 @@ const rules = computed(() => person.steadinessRules)
 const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
 const row = computed(() => steadiness(person.sessions, person.today, rules.value))
 const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today))
-const WEEKS_SHOWN = 6
+/** Close by, each stone is large; half a year shows how the months went. */
+const WEEKS = { close: 6, halfYear: 26 }
+const isFar = ref(false)
+const weeksShown = computed(() => (isFar.value ? WEEKS.halfYear : WEEKS.close))
 /** The stones shown go so many weeks further back than today. */
 const weeksBack = ref(0)
 const lastDay = computed(() => addDays(person.today, -7 * weeksBack.value))
-const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value, lastDay.value))
+const weeks = computed(() => weeksOfStones(person.sessions, person.today, weeksShown.value, rules.value, lastDay.value))
 const firstDay = computed(() => row.value.standings.firstDay ?? person.today)
 
 /** The day that is looked at, by its stone; null for all days. */
@@ -85,7 +88,7 @@ const dayHead = ref<HTMLElement | null>(null)
 /** A day by its date: the stones go to where it lies. */
 async function goToDay(chosen: string) {
   if (chosen > person.today) return
-  weeksBack.value = Math.floor(daysBetween(chosen, person.today) / 7 / WEEKS_SHOWN) * WEEKS_SHOWN
+  weeksBack.value = Math.floor(daysBetween(chosen, person.today) / 7 / weeksShown.value) * weeksShown.value
   await openDay(chosen)
   await toSessions()
 }
@@ -234,21 +237,27 @@ function asRecorded(session: SessionRecord) {
           {{ rowPhrase(row) }} <span class="soft">{{ rowReason(row, rules) }}</span>
         </p>
         <p v-if="aim">{{ aim }}</p>
-        <SteppingStones :weeks="weeks" :today="person.today" :chosen="day" @open="openDay" />
+        <SteppingStones :weeks="weeks" :today="person.today" :chosen="day" :small="isFar" @open="openDay" />
         <div class="row">
           <Button
             size="small"
             severity="secondary"
             label="Earlier weeks"
             :disabled="weeks[0]![0]!.day <= firstDay"
-            @click="weeksBack += WEEKS_SHOWN"
+            @click="weeksBack += weeksShown"
           />
           <Button
             size="small"
             severity="secondary"
             label="Later weeks"
             :disabled="weeksBack === 0"
-            @click="weeksBack -= WEEKS_SHOWN"
+            @click="weeksBack = Math.max(0, weeksBack - weeksShown)"
+          />
+          <Button
+            size="small"
+            severity="secondary"
+            :label="isFar ? 'Six weeks, larger' : 'Half a year at a glance'"
+            @click="isFar = !isFar"
           />
           <NuxtLink to="/settings#days" class="small">Rest days, what counts, my aim</NuxtLink>
         </div>

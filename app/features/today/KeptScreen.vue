@@ -75,6 +75,12 @@ async function make(next: number) {
     if (mine === asked) said.value = 'It could not be worked out just now. Press the minutes again.'
   }
 }
+// A session of what comes back is one of what does so now.
+watch(comesBack, (now, before) => {
+  if (now.join() === before.join()) return
+  asked += 1
+  ;[offer.value, minutes.value, said.value] = [null, null, '']
+})
 const drawn = computed(() => {
   const result = offer.value && compiled(offer.value.routine)
   return result?.ok ? result : null
@@ -91,11 +97,20 @@ async function begin() {
 }
 
 const restNames = computed(() => [...resting.value].filter((formId) => person.formsById.has(formId)))
+/** What was pressed goes with its row: the focus goes on to what takes it back. */
+async function focusOn(name: string) {
+  await nextTick()
+  document.querySelector<HTMLElement>(`main button[aria-label="${CSS.escape(name)}"]`)?.focus()
+}
+const restName = (formId: string) => `Let ${nameOf(formId)} rest`
+const againName = (formId: string) => `Keep ${nameOf(formId)} again`
 async function letRest(formId: string) {
   await person.saveSettings({ resting: [...resting.value, formId] })
+  await focusOn(againName(formId))
 }
 async function keepAgain(formId: string) {
   await person.saveSettings({ resting: [...resting.value].filter((other) => other !== formId) })
+  await focusOn(restName(formId))
 }
 </script>
 
@@ -173,7 +188,7 @@ async function keepAgain(formId: string) {
             severity="secondary"
             text
             label="Let it rest"
-            :aria-label="`Let ${nameOf(form.formId)} rest`"
+            :aria-label="restName(form.formId)"
             @click="letRest(form.formId)"
           />
         </li>
@@ -193,7 +208,7 @@ async function keepAgain(formId: string) {
             severity="secondary"
             text
             label="Keep it again"
-            :aria-label="`Keep ${nameOf(formId)} again`"
+            :aria-label="againName(formId)"
             @click="keepAgain(formId)"
           />
         </li>

@@ -17,6 +17,16 @@ const props = defineProps<{
 const emit = defineEmits<{ take: [notch: Notch]; takeBack: [] }>()
 const person = usePersonStore()
 const nameOf = (routineId: string) => person.routines.find(({ id }) => id === routineId)?.name ?? ''
+/** What was pressed goes with its line: the focus goes on to what takes it back. */
+const back = ref<{ $el: HTMLElement } | null>(null)
+watch(
+  () => props.taken,
+  async (taken) => {
+    if (!taken) return
+    await nextTick()
+    back.value?.$el.focus()
+  },
+)
 const keyOf = (at: number) => (at === 0 ? props.shortcut : undefined)
 </script>
 
@@ -24,7 +34,7 @@ const keyOf = (at: number) => (at === 0 ? props.shortcut : undefined)
   <div class="notches">
     <p v-if="taken" role="status" class="row">
       Taken: {{ taken }}.
-      <Button size="small" severity="secondary" text label="Take it back" @click="emit('takeBack')" />
+      <Button ref="back" size="small" severity="secondary" text label="Take it back" @click="emit('takeBack')" />
     </p>
     <ul v-if="notches.length > 0">
       <li v-for="(notch, at) in notches" :key="notch.entryId + notch.change.what" class="row">

@@ -5,7 +5,7 @@ import { stonePhrase } from '~/shared/words/steadiness'
 import { WEEKDAY_WORDS, shortDayPhrase } from '~/shared/words/time'
 
 /** The days as stones in level rows of water, a row a week, oldest above. The more minutes, the larger the stone; each opens its day. */
-const props = defineProps<{ weeks: DayStone[][]; today: string; chosen?: string | null }>()
+const props = defineProps<{ weeks: DayStone[][]; today: string; chosen?: string | null; small?: boolean }>()
 const emit = defineEmits<{ open: [day: string] }>()
 
 const CELL = { width: 64, height: 44 }
@@ -48,7 +48,7 @@ async function step(event: KeyboardEvent, day: string) {
 </script>
 
 <template>
-  <table ref="table" class="stones">
+  <table ref="table" class="stones" :class="{ many: small }">
     <caption class="visually-hidden">
       The days as stepping stones, a row a week
     </caption>
@@ -63,8 +63,11 @@ async function step(event: KeyboardEvent, day: string) {
     </thead>
     <tbody>
       <!-- A week that is as it was is not drawn anew: the list of days is made new with every session. -->
-      <tr v-for="week in weeks" :key="week[0]!.day" v-memo="[looksOf(week)]">
-        <th scope="row" class="soft">{{ weekName(week) }}</th>
+      <tr v-for="(week, at) in weeks" :key="week[0]!.day" v-memo="[looksOf(week), small, at]">
+        <th scope="row" class="soft">
+          <!-- Of many weeks only each fourth is named for the eye. -->
+          <span :class="{ 'visually-hidden': small && at % 4 > 0 }">{{ weekName(week) }}</span>
+        </th>
         <td v-for="stone in week" :key="stone.day">
           <button
             type="button"
@@ -149,6 +152,15 @@ button:focus-visible {
 svg {
   width: 100%;
   height: 2.6rem;
+}
+.many {
+  border-spacing: 0 2px;
+}
+.many button {
+  min-height: 1.5rem;
+}
+.many svg {
+  height: 1.5rem;
 }
 .laid {
   fill: var(--pb-moss);
