@@ -1,23 +1,13 @@
 import { dayNumber, dayOfNumber } from '../basics'
-import { addDays, dayStartMs, dayOf, mondayOf, weekdayOf, weekNumber, weekStart } from './practiceDay'
-import type { RestPlan, RestPlanEntry, SessionRecord } from './types'
-
-/** What steadiness needs to know of a session. */
-export type SessionTime = Pick<SessionRecord, 'startedAt' | 'timeZone' | 'practisedSeconds'>
+import { addDays, dayStartMs, mondayOf, weekdayOf, weekNumber } from './practiceDay'
+import { practiceDays, type PracticeDay, type SessionTime } from './practisedDays'
+import type { RestPlan, RestPlanEntry } from './types'
 
 export interface SteadinessRules {
   dayEndsAtHour: number
   restPlan: RestPlan
   /** Where I am today; where the last session was, when it is not given. */
   timeZoneToday?: string
-}
-
-/** A day on which there was practice, however short. */
-export interface PracticeDay {
-  seconds: number
-  sessions: number
-  /** Of its last session. */
-  timeZone: string
 }
 
 /**
@@ -75,71 +65,8 @@ export function rulesOn(restPlan: RestPlan, day: string): RestPlanEntry | null {
   return latest
 }
 
-/** What was last found of some sessions: a journal of years is looked at in several ways at once, and its list is never changed in place. */
-const knownDays = new WeakMap<
-  readonly SessionTime[],
-  { dayEndsAtHour: number; days: ReadonlyMap<string, PracticeDay> }
->()
-
-/** All days on which there was practice, by their practice day. */
-export function practiceDays(
-  sessions: readonly SessionTime[],
-  dayEndsAtHour: number,
-): ReadonlyMap<string, PracticeDay> {
-  const there = knownDays.get(sessions)
-  if (there?.dayEndsAtHour === dayEndsAtHour) return there.days
-  const before = latestDays?.dayEndsAtHour === dayEndsAtHour ? latestDays : null
-  const days = (before && daysChanged(before, sessions)) ?? daysOf(sessions, dayEndsAtHour)
-  knownDays.set(sessions, { dayEndsAtHour, days })
-  latestDays = { sessions, dayEndsAtHour, days }
-  return days
-}
-/** The last list that was looked at: the next one is mostly the same but for a session or two. */
-let latestDays: {
-  sessions: readonly SessionTime[]
-  dayEndsAtHour: number
-  days: ReadonlyMap<string, PracticeDay>
-} | null = null
-/** Where more than this was changed, all days are found anew. */
-const MOST_CHANGED = 50
-
-/** The days of a list that is another one with some sessions in place of others; null where it is too different. */
-function daysChanged(
-  { sessions: before, dayEndsAtHour, days }: NonNullable<typeof latestDays>,
-  now: readonly SessionTime[],
-): Map<string, PracticeDay> | null {
-  const shorter = Math.min(before.length, now.length)
-  let same = 0
-  while (same < shorter && before[same] === now[same]) same += 1
-  let after = 0
-  while (after < shorter - same && before.at(-1 - after) === now.at(-1 - after)) after += 1
-  const changed = [...before.slice(same, before.length - after), ...now.slice(same, now.length - after)]
-  if (changed.length > MOST_CHANGED) return null
-  const touched = new Set(changed.map((session) => dayOf(session, dayEndsAtHour)))
-  const next = new Map(days)
-  for (const day of touched) next.delete(day)
-  const anew = daysOf(
-    now.filter((session) => touched.has(dayOf(session, dayEndsAtHour))),
-    dayEndsAtHour,
-  )
-  for (const [day, practised] of anew) next.set(day, practised)
-  return next
-}
-function daysOf(sessions: readonly SessionTime[], dayEndsAtHour: number): Map<string, PracticeDay> {
-  const days = new Map<string, PracticeDay>()
-  const inOrder = [...sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
-  for (const session of inOrder) {
-    const { timeZone, practisedSeconds } = session
-    const day = dayOf(session, dayEndsAtHour)
-    const known = days.get(day)
-    const seconds = (known?.seconds ?? 0) + practisedSeconds
-    days.set(day, { seconds, sessions: (known?.sessions ?? 0) + 1, timeZone })
-  }
-  return days
-}
-
 /** Whether a day was practised on long enough to count, by the rules that held then. */
-const counts = (day: PracticeDay | undefined, rules: RestPlanEntry | null) =>
+export const countsAsPractised = (day: PracticeDay | undefined, rules: RestPlanEntry | null) =>
   day !== undefined && day.seconds >= (rules?.leastMinutes ?? 0) * 60
 
 /**
@@ -206,11 +133,11 @@ function standingsFrom(firstNumber: number, found: readonly DayStanding[]): Stan
 }
 
 /** The days from one number to another, both in it. */
-const daysBetweenNumbers = (from: number, to: number) =>
+export const daysBetweenNumbers = (from: number, to: number) =>
   Array.from({ length: Math.max(0, to - from + 1) }, (_, at) => dayOfNumber(from + at))
 
 /** Whether rest was planned for the day with this number. */
-const isRestDay = (rules: RestPlanEntry | null, number: number) =>
+export const isRestDay = (rules: RestPlanEntry | null, number: number) =>
   rules !== null && rules.weekdays.length > 0 && rules.weekdays.includes(weekdayOf(number))
 
 function standingOf(
@@ -220,7 +147,7 @@ function standingOf(
   rules: RestPlanEntry | null,
   travelled: ReadonlyMap<string, TravelDay>,
 ): DayStanding {
-  if (counts(practised, rules)) return 'practised'
+  if (countsAsPractised(practised, rules)) return 'practised'
   if (day === today) return 'open'
   if (isRest) return 'plannedRest'
   if (travelled.has(day)) return 'travel'
@@ -325,78 +252,4 @@ function rowsOf(
   // Up to today, which is open, what is free so far is free.
   if (rowAt(days.length - 1)) free.push(...gap)
   return { rowAt, longest: rowAt(longest), free }
-}
-
-/** One stone of the water: a day, what was done on it, and how it stands; `future` after today, and null before the first practice. */
-export interface DayStone {
-  day: string
-  seconds: number
-  sessions: number
-  standing: DayStanding | 'future' | null
-  /** Rest is planned for it. */
-  rest: boolean
-}
-
-/** Whole weeks, oldest first, seven days each from Monday; the last week holds `lastDay`. */
-export function weeksOfStones(
-  sessions: readonly SessionTime[],
-  today: string,
-  weeks: number,
-  rules: SteadinessRules,
-  lastDay = today,
-): DayStone[][] {
-  const practised = practiceDays(sessions, rules.dayEndsAtHour)
-  const { standings } = steadiness(sessions, today, rules)
-  const firstDay = addDays(weekStart(lastDay), -7 * (weeks - 1))
-  return Array.from({ length: weeks }, (_, week) =>
-    Array.from({ length: 7 }, (_, index): DayStone => {
-      const day = addDays(firstDay, week * 7 + index)
-      const { seconds = 0, sessions: done = 0 } = practised.get(day) ?? {}
-      const rest = isRestDay(rulesOn(rules.restPlan, day), dayNumber(day))
-      return { day, seconds, sessions: done, rest, standing: day > today ? 'future' : (standings.get(day) ?? null) }
-    }),
-  )
-}
-
-/** A week against my aim. */
-export interface WeekReport {
-  /** Its Monday. */
-  from: string
-  days: number
-  seconds: number
-  aimDays: number | null
-  aimMinutes: number | null
-  /** Null where nothing was aimed at. */
-  met: boolean | null
-}
-
-/** Every week from the first practice to today's, or the last so many, oldest first, by the rules that held at its end. */
-export function weekReports(
-  sessions: readonly SessionTime[],
-  today: string,
-  rules: SteadinessRules,
-  mostWeeks = Infinity,
-): WeekReport[] {
-  const practised = practiceDays(sessions, rules.dayEndsAtHour)
-  let first = ''
-  for (const day of practised.keys()) if (first === '' || day < first) first = day
-  if (first === '' || first > today) return []
-  const reports: WeekReport[] = []
-  const todayNumber = dayNumber(today)
-  const firstMonday = Math.max(
-    mondayOf(weekNumber(dayNumber(first))),
-    mondayOf(weekNumber(todayNumber) - (mostWeeks - 1)),
-  )
-  for (let monday = firstMonday; monday <= todayNumber; monday += 7) {
-    const days = daysBetweenNumbers(monday, Math.min(monday + 6, todayNumber))
-    const from = days[0]!
-    const { aimDaysAWeek: aimDays = null, aimMinutesAWeek: aimMinutes = null } =
-      rulesOn(rules.restPlan, days.at(-1)!) ?? {}
-    const seconds = days.reduce((sum, day) => sum + (practised.get(day)?.seconds ?? 0), 0)
-    const counted = days.filter((day) => counts(practised.get(day), rulesOn(rules.restPlan, day))).length
-    const isAimed = aimDays !== null || aimMinutes !== null
-    const met = isAimed ? counted >= (aimDays ?? 0) && seconds >= (aimMinutes ?? 0) * 60 : null
-    reports.push({ from, days: counted, seconds, aimDays, aimMinutes, met })
-  }
-  return reports
 }

@@ -1,5 +1,5 @@
 import { addDays, weekStart } from './practiceDay'
-import { practiceDays } from './steadiness'
+import { practiceDays } from './practisedDays'
 import type { SessionRecord } from './types'
 
 export interface JournalTotals {
