@@ -32,6 +32,8 @@ const GAP_SHARE = 0.8
 /** So many sessions of a week as hard as this, or with a body as sore, make a hard week. Our choice. */
 const HARD_SESSIONS = 2
 const HARD_EXERTION = 7
+/** What was left before half of it was done tells nothing of the week. */
+const TELLING_SHARE = 0.5
 const SORE_EASE = 2
 /** Each wrist weight grows by so much. Our choice; that it is begun light and built up slowly is common practice, no source. */
 const WEIGHT_NOTCH_KG = 0.25
@@ -112,8 +114,11 @@ function mannerWith({ manner }: Step, change: Extract<NotchChange, { what: 'weig
 
 const isHard = (week: readonly Known[]) =>
   week.filter(
-    ({ exertion = 0, after }) => exertion >= HARD_EXERTION || (after.ease !== null && after.ease <= SORE_EASE),
+    ({ exertion = 0, after, planned, done }) =>
+      (exertion >= HARD_EXERTION || (after.ease !== null && after.ease <= SORE_EASE)) &&
+      secondsOf(done) >= secondsOf(planned) * TELLING_SHARE,
   ).length >= HARD_SESSIONS
+const secondsOf = (steps: readonly { seconds: number }[]) => steps.reduce((sum, { seconds }) => sum + seconds, 0)
 
 /** The planned count of a step in a session, over all rounds; null where it was not in it. Of one side, where sides are counted. */
 const plannedCount = ({ planned }: Known, stepId: string): number | null =>

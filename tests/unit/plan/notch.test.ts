@@ -210,6 +210,9 @@ describe('small changes', () => {
     expect(ask([...hard, ...easyWeeks(both).slice(2)], { routines: [both] })).toMatchObject([
       { entryId: 'p', isOn: false, change: { from: 300, to: 285 }, reason: { kind: 'hard' } },
     ])
+    const left = hard.map((session) => ({ ...session, done: session.done.map((step) => ({ ...step, seconds: 2 })) }))
+    const suggested = ask([...left, ...easyWeeks(both).slice(2)], { routines: [both] })
+    expect(suggested.filter(({ isOn }) => !isOn)).toEqual([])
   })
 
   it('wait until the whole movement is learned, and go nowhere that a declared condition forbids', () => {
