@@ -16,6 +16,7 @@ import {
   notches,
   offersNow,
   prepareToday,
+  REST_FROM,
   withNotch,
   type Prepared,
 } from '#core/plan'
@@ -165,7 +166,11 @@ function live(person: Invented, way: Way, seed: number) {
     }
     if (at % 7 === 6) {
       const week = person.days.slice(at - 6, at + 1)
-      const atHand = week.reduce((sum, each) => sum + each.minutes, 0)
+      // Days on which the body asks for rest are no time at hand.
+      const mayPractise = week.filter(
+        ({ states, pain }) => !states.includes('lightHeaded') && pain.every(({ level }) => level < REST_FROM),
+      )
+      const atHand = mayPractise.reduce((sum, each) => sum + each.minutes, 0)
       const seconds = sessions
         .filter((session) => daysBetween(session.startedAt.slice(0, 10), day) < 7)
         .reduce((sum, session) => sum + session.practisedSeconds, 0)
@@ -252,7 +257,7 @@ for (const way of WAYS) {
     `lives by ${way}: ${of.lives} lives of ${WEEKS} weeks, ${of.days} days with time, ${of.offers} followed, ${of.rested} times rest came first, ${of.nothing} times nothing could be offered (${share(of.nothing, of.days)}); ` +
       `${of.unsafe} with something that a declared condition or state forbids (aim of Today: 0); ${share(of.offMinutes, of.offers)} further from the minutes than a breath (aim: under 1); ` +
       `${of.cameBack} of ${of.atRisk} forms at risk came back within a week when there was time (${share(of.cameBack, of.atRisk)}; aim: over 95); ` +
-      `aim met in ${share(of.met, of.weeks)} of the weeks whose hours allowed it (aim: over 95); the same more than three days running ${share(of.repeated, of.offers)} (aim: under 2); ` +
+      `aim met in ${share(of.met, of.weeks)} of the weeks whose hours and body allowed it (aim: over 95); the same more than three days running ${share(of.repeated, of.offers)} (aim: under 2); ` +
       `kept alive at the end ${share(of.alive, of.kept)}; evenness of areas ${(of.balance / of.lives).toFixed(3)}; weeks with half as much again on the legs as usual ${share(of.loadJumps, of.loadWeeks)}; ` +
       `${of.notches} notches taken, ${of.overLoad} beyond a tenth (aim: 0)`,
   )

@@ -110,6 +110,8 @@ const LONG_FORM_MOVES = 8
 /** What may never be in a proposal to this person, whatever it would be worth. */
 function isOutOfPlace(form: Form, wanted: Wanted, newcomer: boolean): boolean {
   const { purpose } = wanted
+  // What is asked for by name was learned with whatever it needs; that the body allows it is seen to elsewhere.
+  if (wanted.due?.has(form.id)) return false
   const isMine = wanted.stageOf(form.id) !== null || wanted.daysSince(form.id) !== null
   const setAsked = isOfSetAsked(form, purpose)
   // A part of a long form, or the whole, is for those who learn it.

@@ -61,7 +61,7 @@ export function propose(request: ProposeRequest): Proposal {
   }
 }
 
-/** What may be chosen: standing, unless sitting is asked for or standing leaves too little that is wise. */
+/** What may be chosen: standing, unless sitting is asked for, has more of what is to come back, or standing leaves too little that is wise. */
 function candidatesInPosture(request: ProposeRequest): { posture: Posture; candidates: Candidate[] } {
   const inPosture = (posture: Posture) => ({
     posture,
@@ -70,6 +70,12 @@ function candidatesInPosture(request: ProposeRequest): { posture: Posture; candi
   const asked = postureAsked(request)
   const first = inPosture(asked ?? 'standing')
   if (asked) return first
+  if (request.due && request.due.size > 0) {
+    const dueIn = ({ candidates }: { candidates: Candidate[] }) =>
+      candidates.filter(({ form }) => request.due!.has(form.id)).length
+    const seated = inPosture('seated')
+    if (dueIn(seated) > dueIn(first)) return seated
+  }
   const share = PURPOSE_WANTS[request.purpose].parts.work ?? 0
   const most = first.candidates
     .filter(({ part }) => part === 'work')

@@ -10,6 +10,8 @@ export interface RoutineFeatures {
   movingSeconds: number
   closingSeconds: number
   standSeconds: number
+  /** Seconds of what asks the legs, each as often as it asks (0 to 3). */
+  legsLoad: number
   /** Areas that it works on before the closing. */
   areas: Area[]
   /** The most that it asks of any part of the body, 0 to 3. */
@@ -37,6 +39,7 @@ export function routineFeatures(input: CompileInput): RoutineFeatures {
     movingSeconds: secondsOf(moving),
     closingSeconds: secondsOf(occurrences.filter(({ part }) => isClosingPart(part))),
     standSeconds: secondsOf(moving.filter(({ part }) => part === 'stand')),
+    legsLoad: occurrences.reduce((sum, { bodySeconds, effort }) => sum + bodySeconds * effort.legs, 0),
     areas: AREAS.filter((area) => areas.has(area)),
     mostEffort: Math.max(0, ...occurrences.map(({ effort }) => mostEffort(effort))),
     wakes: moving.some(({ part, counting }) => part === 'wake' || counting === 'beats'),

@@ -10,6 +10,8 @@ export interface Lately {
   areas: Partial<Record<Area, { week: number; usual: number }>>
   /** The same of forms that are stood in without moving. */
   stands: { week: number; usual: number }
+  /** The same of what asks the legs, each second as often as it asks (0 to 3). */
+  legs: { week: number; usual: number }
   secondsToday: number
   /** Days in a row with practice, up to yesterday. */
   daysRunning: number
@@ -27,7 +29,8 @@ export const FORM_DAYS = 120
 /** Habits are read from this many weeks back. */
 const HABIT_WEEKS = 6
 const WEEK = 7
-const WEEKS_BEFORE = 4
+/** What is usual is read from so many weeks before the last seven days. */
+export const WEEKS_BEFORE = 4
 
 type Done = Pick<SessionRecord, 'routineId' | 'startedAt' | 'timeZone' | 'practisedSeconds' | 'done'>
 
@@ -44,7 +47,7 @@ export function latelyOf(
   const routineDays = new Map<string, Set<number>>()
   const formDays = new Map<string, number>()
   const lately: Lately = {
-    ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 } },
+    ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 }, legs: { week: 0, usual: 0 } },
     ...{ secondsToday: 0, daysRunning: 0 },
   }
   for (const session of sessions) {
@@ -62,6 +65,7 @@ export function latelyOf(
       for (const area of known.get(formId)?.areas ?? [])
         addTo((lately.areas[area] ??= { week: 0, usual: 0 }), ago, seconds)
       if (part === 'stand') addTo(lately.stands, ago, seconds)
+      addTo(lately.legs, ago, seconds * (known.get(formId)?.effort.legs ?? 0))
     }
   }
   const routineLately = (of: ReadonlySet<number>): RoutineLately => ({

@@ -11,6 +11,9 @@ import type { TodayOffer, TodayRequest } from './todayTypes'
 export const ENOUGH_LEARNED = 12
 /** So many forms that are due are worth a session of their own. Our choice. */
 const ENOUGH_DUE = 3
+/** What fits into so few minutes where nothing else does. Our choice. */
+const FEW_MINUTES = 5
+const SHORT: readonly Purpose[] = ['seated', 'deskBreak', 'evening']
 /** Where nothing was said about the minutes. Our choice. */
 const USUAL_MINUTES = 12
 
@@ -41,8 +44,8 @@ export function purposeMade(request: Pick<MakeRequest, 'body' | 'hour' | 'kept' 
 }
 
 /**
- * A session made for now, by what every form says of itself, with what is to come back before all else: weighed as the routines are. Null where
- * none comes to the minutes with its closing. The same for the same request and day.
+ * A session made for now, by what every form says of itself, with what is to come back before all else: weighed as the routines are. Where none comes
+ * to the minutes with its closing, one for the hour and the body is tried, and in few minutes a short one; null where that does not either. The same for the same request and day.
  */
 export function makeToday(request: MakeRequest, newId: () => string, time?: TimeGiven): TodayOffer | null {
   const { kept, stages, lately, body, conditions, today } = request
@@ -54,9 +57,8 @@ export function makeToday(request: MakeRequest, newId: () => string, time?: Time
   const days = new Map([...Object.entries(lately.formDays), ...ofKept])
   const minutes = request.minutes ?? request.usualMinutes ?? USUAL_MINUTES
   const { forms, ways, pace, rules } = request
-  const { routine, fit, empty } = propose({
-    ...{ forms, ways, pace, rules, minutes, conditions, due, newId },
-    purpose: purposeMade(request),
+  const asked = {
+    ...{ forms, ways, pace, rules, minutes, conditions, newId },
     states: body.states,
     spared: cautionsSpared(body.pain),
     allowed: (formId) => learned.size < ENOUGH_LEARNED || learned.has(formId),
@@ -65,9 +67,23 @@ export function makeToday(request: MakeRequest, newId: () => string, time?: Time
     longestStillSeconds: request.longestStillSeconds,
     seed: daysBetween('2000-01-01', today),
     another: 0,
-    ...(time ? { time } : {}),
-  })
-  if (empty || !fit.met || !fit.closingKept) return null
+  }
+  const [wanted, now] = [purposeMade(request), purposeNow(body, request.hour)]
+  const instead = [now, ...(minutes <= FEW_MINUTES ? SHORT : [])]
+  const tries = [{ purpose: wanted, due }, ...instead.map((purpose) => ({ purpose, due: new Set<string>() }))]
+  const until = time && time.nowMs() + time.withinMs
+  let proposal: ReturnType<typeof propose> | undefined
+  for (const [at, each] of tries.entries()) {
+    // What is left of the time is shared by those that are still to be tried.
+    const left = time &&
+      until !== undefined && { ...time, withinMs: Math.max(0, until - time.nowMs()) / (tries.length - at) }
+    const proposed = propose({ ...asked, ...each, ...(left ? { time: left } : {}) })
+    if (proposed.empty || !proposed.fit.met || !proposed.fit.closingKept) continue
+    proposal = proposed
+    break
+  }
+  if (!proposal) return null
+  const { routine, fit } = proposal
   const named = { ...routine, id: `made-${today}`, name: request.comesBack ? 'What comes back' : 'Made for now' }
   try {
     const features = routineFeatures({ routine: named, forms, ways, pace, rules })

@@ -42,7 +42,9 @@ export function* offersNow(
     yield each
     if (nowMs() > until || count === MOST_OFFERED) break
   }
-  if (made === undefined) made = makeToday(request, newId, given(makeMs))
+  // Where no routine does, it is all that there is, and may be looked for as long as all of them.
+  if (made === undefined || (made === null && count === 0))
+    made = makeToday(request, newId, given(count === 0 ? searchMs : makeMs))
   if (made) yield made
 }
 

@@ -1,10 +1,11 @@
 import type { RoutineFeatures } from '../compose'
-import { isBeingLearned } from '../forms'
+import { AREAS, isBeingLearned, type Area } from '../forms'
 import { daysBetween } from '../journal'
 import { activeSteps, type Routine } from '../routine'
 import { areasSpared, isEvening } from './body'
 import type { EffectSeen } from './effects'
 import { AT_RISK_BELOW } from './keeping'
+import { WEEKS_BEFORE } from './lately'
 import type { TodayAgainst, TodayReason, TodayRequest } from './todayTypes'
 
 /** What each reason weighs. Our choice. */
@@ -17,6 +18,7 @@ export const WEIGHT = {
   atRisk: 2,
   good: 0.7,
   areas: 0.6,
+  short: 0.4,
   stands: 0.6,
   aim: 0.8,
   state: 1.2,
@@ -26,6 +28,7 @@ export const WEIGHT = {
   repeated: -2.5,
   twice: -1,
   heavy: -2,
+  legs: -2,
   stirs: -1,
   forEvening: -1.5,
   hurts: -0.8,
@@ -33,10 +36,14 @@ export const WEIGHT = {
   notGood: -0.7,
   change: -2,
 }
-const MOST = { habit: 4, due: 3, atRisk: 2, areas: 3 }
+const MOST = { habit: 4, due: 3, atRisk: 2, areas: 3, short: 4 }
 /** An area has lost its place where a week has less than this part of what it usually has. Our choice. */
 const LACKING_SHARE = 0.25
 const LEAST_USUAL_SECONDS = 60
+/** An area comes short where five weeks gave it less than this part of what the areas got on average. */
+const SHORT_SHARE = 0.4
+/** So much more than usual for the legs is a jump, which comes later than what is none. Our choice. */
+const LEGS_JUMP = 1.4
 /** Twice on a weekday is taken for a habit; three days in a row of the same are enough. Our choice. */
 const HABIT_TIMES = 2
 const REPEATED_DAYS = 3
@@ -75,6 +82,10 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
   const spared = areasSpared(body.pain)
   const areas = features.areas.filter((area) => isLacking(lately.areas[area]) && !spared.has(area))
   if (areas.length > 0) add(WEIGHT.areas * Math.min(MOST.areas, areas.length), { kind: 'areas', areas })
+  const short = shortAreas(lately).filter(
+    (area) => features.areas.includes(area) && !areas.includes(area) && !spared.has(area),
+  )
+  if (short.length > 0) add(WEIGHT.short * Math.min(MOST.short, short.length), { kind: 'short', areas: short })
   if (features.standSeconds > 0 && isLacking(lately.stands)) add(WEIGHT.stands, { kind: 'stands' })
   if (
     request.minutes === null &&
@@ -107,12 +118,21 @@ const ownOf = <Value>(of: Readonly<Record<string, Value>>, id: string): Value | 
 const isLacking = (amount: { week: number; usual: number } | undefined) =>
   amount !== undefined && amount.usual >= LEAST_USUAL_SECONDS && amount.week < amount.usual * LACKING_SHARE
 
+/** Areas that the last five weeks gave less than the others, of those that they gave anything; none while nothing was done. */
+function shortAreas({ areas }: TodayRequest['lately']): Area[] {
+  const given = AREAS.map((area) => [area, fiveWeeks(areas[area])] as const)
+  const usual = given.reduce((sum, [, seconds]) => sum + seconds, 0) / AREAS.length
+  return given.flatMap(([area, seconds]) => (seconds < usual * SHORT_SHARE ? [area] : []))
+}
+const fiveWeeks = (amount: { week: number; usual: number } | undefined) =>
+  amount === undefined ? 0 : amount.week + amount.usual * WEEKS_BEFORE
+
 /** What speaks against it. */
 export function reasonsAgainst(
   routine: Routine,
   features: RoutineFeatures,
   leftOut: string[],
-  { lately, effects, body, hour, asks }: TodayRequest,
+  { lately, effects, body, hour, asks, minutes }: TodayRequest,
 ): Weighed<TodayAgainst>[] {
   const mine = ownOf(lately.routines, routine.id)
   const found: Weighed<TodayAgainst>[] = []
@@ -122,6 +142,10 @@ export function reasonsAgainst(
   const days = asks.some(({ routineId }) => routineId === routine.id) ? 0 : (mine?.daysRunning ?? 0)
   if (days >= REPEATED_DAYS - 1) add(days >= REPEATED_DAYS ? WEIGHT.repeated : WEIGHT.twice, { kind: 'repeated', days })
   if (body.states.includes('tired') && features.mostEffort >= HEAVY_EFFORT) add(WEIGHT.heavy, { kind: 'heavy' })
+  // Brought to the minutes, it asks in proportion.
+  const legsLoad = minutes === null ? features.legsLoad : (features.legsLoad * minutes * 60) / features.totalSeconds
+  const isJump = legsLoad > 0 && lately.legs.week + legsLoad > lately.legs.usual * LEGS_JUMP
+  if (lately.legs.usual > 0 && isJump) add(WEIGHT.legs, { kind: 'legs' })
   if (features.stirs && isEvening(hour)) add(WEIGHT.stirs, { kind: 'stirs' })
   if (features.forEvening && !isEvening(hour)) add(WEIGHT.forEvening, { kind: 'forEvening' })
   const spared = areasSpared(body.pain)

@@ -37,7 +37,7 @@ export type TodayReason =
   | { kind: 'learning'; formIds: string[] }
   | { kind: 'due'; formIds: string[]; days: number }
   | { kind: 'good'; formIds: string[]; outcome: Outcome; sessions: number }
-  | { kind: 'areas'; areas: Area[] }
+  | { kind: 'areas' | 'short'; areas: Area[] }
   | { kind: 'aim'; minutes: number }
   | { kind: 'stands' | 'gentle' | 'wakes' | 'back' | 'seated' | 'evening' }
   | { kind: 'recent'; daysAgo: number }
@@ -45,7 +45,10 @@ export type TodayReason =
   /** It was made for this, for what an own routine cannot be. */
   | { kind: 'made' }
 export type TodayAgainst =
-  | { kind: 'doneToday' | 'heavy' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' | 'unclosed' }
+  | {
+      kind:
+        'doneToday' | 'heavy' | 'legs' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' | 'unclosed'
+    }
   | { kind: 'repeated'; days: number }
   | { kind: 'hurts'; areas: Area[] }
   | { kind: 'leftOut'; formIds: string[] }

@@ -32,6 +32,8 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: 
       return `${listPhrase(reason.formIds.map(nameOf))} last came ${agoPhrase(reason.days)}`
     case 'areas':
       return `this week has had little for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))}`
+    case 'short':
+      return `these weeks had less for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))} than for the rest`
     case 'stands':
       return 'this week has had hardly any standing still'
     case 'good':
@@ -66,6 +68,8 @@ export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): st
       return `it was done ${against.days} days running`
     case 'heavy':
       return 'it asks much of somebody who is spent'
+    case 'legs':
+      return 'with it this week would ask much more of the legs than usual'
     case 'stirs':
       return 'it stirs too much for the evening'
     case 'forEvening':

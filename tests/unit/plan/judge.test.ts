@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { askedBy, checkRoutine, STATE_CONCERNS, TODAY_STATES, UNKNOWN_PERSON } from '#core/compose'
-import { CONDITIONS, USUAL_HOUSE_RULES, type Caution } from '#core/forms'
+import { AREAS, CONDITIONS, USUAL_HOUSE_RULES, type Caution } from '#core/forms'
 import { PAIN_PLACES } from '#core/journal'
 import {
   judgeToday,
@@ -19,7 +19,7 @@ import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { aForm, aRoutine, aStep } from '../../helpers'
 
 const NOTHING: Lately = {
-  ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 } },
+  ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 }, legs: { week: 0, usual: 0 } },
   ...{ secondsToday: 0, daysRunning: 0 },
 }
 const SETTLE = aForm({
@@ -161,6 +161,26 @@ describe('what to practise now', () => {
     expect(first({ areas: { legs: { week: 90, usual: 300 } } }).routineId).toBe('a')
     const stands = first({ stands: { week: 0, usual: 600 } })
     expect([stands.routineId, stands.reasons[0]]).toEqual(['c', { kind: 'stands' }])
+  })
+
+  it('brings what five weeks gave less than the rest, and leaves for later what would be a jump for the legs', () => {
+    const routines = [routine('a', 'reed'), routine('b', 'bow')]
+    const judged = (change: Partial<Lately>) => judge({ routines, lately: { ...NOTHING, ...change } }).offers
+    const often = Object.fromEntries(AREAS.map((area) => [area, { week: 300, usual: 300 }]))
+    const [short] = judged({ areas: { ...often, legs: { week: 90, usual: 80 } } })
+    expect([short!.routineId, short!.reasons[0]]).toEqual(['b', { kind: 'short', areas: ['legs'] }])
+    expect(judged({ areas: { ...often, legs: { week: 150, usual: 150 } } })[0]!.routineId).toBe('a')
+    const load = compileTimeline({ ...asks(), routine: routines[1]! }).occurrences[0]!.bodySeconds * 3
+    const bow = (legs: Lately['legs']) => judged({ legs }).find(({ routineId }) => routineId === 'b')!
+    expect(bow({ week: load, usual: load * 1.3 }).against).toEqual([{ kind: 'legs' }])
+    expect(bow({ week: load, usual: load * 1.5 }).against).toEqual([])
+    expect(bow({ week: load, usual: 0 }).against).toEqual([])
+    const brief = judge({
+      routines,
+      minutes: 1,
+      lately: { ...NOTHING, legs: { week: load, usual: load * 1.3 } },
+    }).offers
+    expect(brief.find(({ routineId }) => routineId === 'b')!.against).toEqual([])
   })
 
   it('spares who is spent: what is gentle comes before what is heavy, which says why not', () => {

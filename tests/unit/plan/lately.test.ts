@@ -5,7 +5,10 @@ import type { DoneStep } from '#core/runner'
 import { aForm } from '../../helpers'
 
 const TODAY = '2026-03-10'
-const FORMS = [aForm({ id: 'reed', areas: ['spine'] }), aForm({ id: 'post', areas: ['legs'], part: 'stand' })]
+const FORMS = [
+  aForm({ id: 'reed', areas: ['spine'] }),
+  aForm({ id: 'post', areas: ['legs'], part: 'stand', effort: { legs: 2, shoulders: 1, spine: 0, balance: 0 } }),
+]
 const done = (formId: string, seconds: number, change: Partial<DoneStep> = {}): DoneStep => ({
   ...{ stepId: `s-${formId}`, formId, formName: formId, part: formId === 'post' ? 'stand' : 'work', seconds },
   ...{ counting: 'breathRepetitions', counts: [], outcome: 'done', version: null, breath: null },
@@ -38,8 +41,8 @@ describe('what was done lately', () => {
     expect(lately(ago(0, 'a'), ago(0, 'b')).secondsToday).toBe(1200)
   })
 
-  it('sets the last seven days against the weeks before, by area and for standing; what was skipped does not count', () => {
-    const { areas, stands, formDays } = lately(
+  it('sets the last seven days against the weeks before, by area, for standing and for the legs; what was skipped does not count', () => {
+    const { areas, stands, legs, formDays } = lately(
       ago(0, null, done('reed', 60)),
       ago(6, null, done('reed', 40), done('post', 30, { outcome: 'skipped' })),
       ago(7, null, done('post', 400)),
@@ -48,6 +51,7 @@ describe('what was done lately', () => {
     )
     expect(areas).toEqual({ spine: { week: 100, usual: 20 }, legs: { week: 0, usual: 100 } })
     expect(stands).toEqual({ week: 0, usual: 100 })
+    expect(legs).toEqual({ week: 0, usual: 200 })
     expect(formDays).toEqual({ reed: 0, post: 7 })
   })
 

@@ -19,7 +19,10 @@ const due = (formId: string, change: Partial<KeptForm> = {}): [string, KeptForm]
 ]
 const asks = (change: Partial<MakeRequest> = {}): MakeRequest => ({
   ...{ forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routines: [] },
-  lately: { routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 }, secondsToday: 0, daysRunning: 0 },
+  lately: {
+    ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 }, legs: { week: 0, usual: 0 } },
+    ...{ secondsToday: 0, daysRunning: 0 },
+  },
   ...{ stages: {}, conditions: [], body: { states: [], pain: [] }, minutes: 15, hour: 9, asks: [] },
   ...{ minutesLacking: null, kept: {}, effects: [], today: TODAY },
   ...{ learnedIds: [], longestStillSeconds: 600, usualMinutes: null },
@@ -89,6 +92,26 @@ describe('a session made for now', () => {
         ).filter((each) => concerns.has(each)),
       )
       expect([condition, asked]).toEqual([condition, []])
+    }
+  })
+
+  it('brings back what needs a chair within reach, and sits where more that is to come back is done sitting', () => {
+    const comesBack = (...ids: string[]) => ({
+      kept: Object.fromEntries(ids.map((id) => due(id, { recall: 0.75 }))),
+      stages: Object.fromEntries(ids.map((id) => [id, 'linked' as const])),
+    })
+    expect(formsOf(comesBack('animal-crane'))).toContain('animal-crane')
+    const sitting = CATALOGUE.filter(({ stance, part }) => stance === 'seated' && part === 'work').slice(0, 3)
+    const ids = sitting.map(({ id }) => id)
+    expect(ids.filter((id) => !formsOf(comesBack('rise-and-sink', ...ids)).includes(id))).toEqual([])
+  })
+
+  it('is something else in few minutes, where what is due cannot be brought to them', () => {
+    const kept = Object.fromEntries(CATALOGUE.slice(0, 40).map(({ id }) => due(id, { recall: 0.9 })))
+    for (const inSeconds of [4, 6, 7]) {
+      const pace = steadyPace(inSeconds, inSeconds + 2)
+      const offer = make({ minutes: 3, kept, pace })
+      expect([inSeconds, Math.round((offer?.seconds ?? 0) / 60)]).toEqual([inSeconds, 3])
     }
   })
 
