@@ -1,5 +1,5 @@
 import type { TimeGiven } from '../basics'
-import { propose, routineFeatures, type Purpose } from '../compose'
+import { propose, routineFeatures, type ProposeRequest, type Purpose } from '../compose'
 import { daysBetween } from '../journal'
 import { TooLongError } from '../timeline'
 import { cautionsSpared, purposeNow } from './body'
@@ -45,7 +45,8 @@ export function purposeMade(request: Pick<MakeRequest, 'body' | 'hour' | 'kept' 
 
 /**
  * A session made for now, by what every form says of itself, with what is to come back before all else: weighed as the routines are. Where none comes
- * to the minutes with its closing, one for the hour and the body is tried, and in few minutes a short one; null where that does not either. The same for the same request and day.
+ * to the minutes with its closing, one for the hour and the body is tried, and in few minutes a short one, unless something is asked for by name; null
+ * where that does not either. The same for the same request and day.
  */
 export function makeToday(request: MakeRequest, newId: () => string, time?: TimeGiven): TodayOffer | null {
   const { kept, stages, lately, body, conditions, today } = request
@@ -57,7 +58,7 @@ export function makeToday(request: MakeRequest, newId: () => string, time?: Time
   const days = new Map([...Object.entries(lately.formDays), ...ofKept])
   const minutes = request.minutes ?? request.usualMinutes ?? USUAL_MINUTES
   const { forms, ways, pace, rules } = request
-  const asked = {
+  const asked: Omit<ProposeRequest, 'purpose' | 'due'> = {
     ...{ forms, ways, pace, rules, minutes, conditions, newId },
     states: body.states,
     spared: cautionsSpared(body.pain),
@@ -69,7 +70,8 @@ export function makeToday(request: MakeRequest, newId: () => string, time?: Time
     another: 0,
   }
   const [wanted, now] = [purposeMade(request), purposeNow(body, request.hour)]
-  const instead = [now, ...(minutes <= FEW_MINUTES ? SHORT : [])]
+  // What is asked for by name is that, or nothing.
+  const instead = request.comesBack ? [] : [now, ...(minutes <= FEW_MINUTES ? SHORT : [])]
   const tries = [{ purpose: wanted, due }, ...instead.map((purpose) => ({ purpose, due: new Set<string>() }))]
   const until = time && time.nowMs() + time.withinMs
   let proposal: ReturnType<typeof propose> | undefined

@@ -113,6 +113,8 @@ describe('a session made for now', () => {
       const offer = make({ minutes: 3, kept, pace })
       expect([inSeconds, Math.round((offer?.seconds ?? 0) / 60)]).toEqual([inSeconds, 3])
     }
+    const comesBack = CATALOGUE.slice(0, 40).map(({ id }) => id)
+    expect(make({ minutes: 3, kept, pace: steadyPace(7, 9), comesBack })).toBeNull()
   })
 
   it('spares where it hurts', () => {
