@@ -11,6 +11,7 @@ const route = useRoute()
 
 const SCREENS = [
   { to: '/', name: 'Today' },
+  { to: '/week', name: 'Week' },
   { to: '/forms', name: 'Forms' },
   { to: '/routines', name: 'Routines' },
   { to: '/journal', name: 'Journal' },
@@ -181,14 +182,14 @@ main:focus {
     padding: 0.2rem 0.3rem calc(0.2rem + env(safe-area-inset-bottom));
   }
   nav a {
-    padding: 0.7rem 0.5rem;
-    font-size: 0.95rem;
+    padding: 0.7rem 0.3rem;
+    font-size: 0.9rem;
   }
 }
 @media (max-width: 350px) {
   nav a {
-    padding-inline: 0.2rem;
-    font-size: 0.85rem;
+    padding-inline: 0.1rem;
+    font-size: 0.78rem;
   }
 }
 </style>

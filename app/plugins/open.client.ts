@@ -1,9 +1,9 @@
-import { todayWorker } from '~/features/today/todayWorker'
+import { planWorker } from '~/shared/plan/planWorker'
 import { usePersonStore } from '~/shared/store/person'
 
 /** The store is opened before the first screen, so that no screen needs to handle a person half there. */
 export default defineNuxtPlugin(async () => {
   // Where Today comes first, who judges it is called while the store is being read.
-  if (window.location.pathname === '/') todayWorker()
+  if (window.location.pathname === '/') planWorker()
   await usePersonStore().open()
 })

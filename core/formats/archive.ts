@@ -5,7 +5,7 @@ import { upgraded } from './migrations'
 import { checkItem, LISTS, PERSON_LISTS, personSchema, type ListName, type PersonData } from './person'
 
 export const ARCHIVE_FORMAT = 'pebblebrook-archive'
-export const ARCHIVE_VERSION = 5
+export const ARCHIVE_VERSION = 6
 
 /** All of a person's data in one open JSON file. See docs/formats.md. */
 export interface Archive {

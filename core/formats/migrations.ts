@@ -55,10 +55,11 @@ export function settingsOfVersion1(settings: Record<string, unknown>): object {
 export function upgraded(value: unknown, format: string, version: number): unknown {
   const archive = value as { format?: unknown; version?: unknown; person?: { settings?: object } } | null
   if (archive?.format !== format || typeof archive.person !== 'object') return value
-  // What version 3 says besides may all be left out, so that nothing of a file of version 2 is another thing now; version 4 has series, version 5 trials.
-  if (archive.version === 4) return { ...archive, version, person: { ...archive.person, trials: [] } }
+  // What version 3 says besides may all be left out, so that nothing of a file of version 2 is another thing now; version 4 has series, version 5 trials, version 6 what is planned.
+  if (archive.version === 5) return { ...archive, version, person: { ...archive.person, planned: [] } }
+  if (archive.version === 4) return { ...archive, version, person: { ...archive.person, trials: [], planned: [] } }
   if (archive.version === 2 || archive.version === 3)
-    return { ...archive, version, person: { ...archive.person, series: [], trials: [] } }
+    return { ...archive, version, person: { ...archive.person, series: [], trials: [], planned: [] } }
   if (archive.version !== 1) return value
   const { person } = archive as { person: { settings?: object; forms?: unknown; ways?: unknown } }
   const each = (list: unknown, bring: (item: Record<string, unknown>) => object) =>
@@ -80,6 +81,7 @@ export function upgraded(value: unknown, format: string, version: number): unkno
       recordings: [],
       series: [],
       trials: [],
+      planned: [],
     },
   }
 }

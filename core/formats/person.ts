@@ -30,6 +30,7 @@ import {
 } from '../forms'
 import { trialSchema, type Trial } from '../evidence'
 import { restPlanSchema, sessionSchema, type RestPlan, type SessionRecord } from '../journal'
+import { plannedSchema, weekRulesSchema, type Planned, type WeekRules } from '../plan'
 import {
   routineSchema,
   routineVersionSchema,
@@ -91,6 +92,8 @@ export interface Settings {
   conditions: Condition[]
   /** Forms that I let rest, by id: they are not said to be due. None where it is left out. */
   resting?: string[]
+  /** What is said once of all weeks; as usual where it is left out. */
+  week?: WeekRules
 }
 
 /** Everything that belongs to one person. */
@@ -106,6 +109,7 @@ export interface PersonData {
   recordings: Recording[]
   series: Series[]
   trials: Trial[]
+  planned: Planned[]
 }
 
 /** What a person has many of, each kind in a list of its own. */
@@ -120,6 +124,7 @@ export const PERSON_LISTS = [
   'recordings',
   'series',
   'trials',
+  'planned',
 ] as const satisfies readonly (keyof PersonData)[]
 export type ListName = (typeof PERSON_LISTS)[number]
 
@@ -150,6 +155,7 @@ export const newPerson = (): PersonData => ({
   recordings: [],
   series: [],
   trials: [],
+  planned: [],
 })
 
 const inputSchema = yup
@@ -207,6 +213,7 @@ export const settingsSchema = strictObject<Settings>({
   theme: oneOf(THEMES),
   conditions: strictList(oneOf(CONDITIONS), CONDITIONS.length),
   resting: optionally(strictList(idSchema, MOST_RESTING)),
+  week: optionally(weekRulesSchema),
 })
 
 /** Each list's kind of item, and how many of them there may be. */
@@ -221,6 +228,7 @@ export const LISTS: { [List in ListName]: { item: yup.ISchema<PersonData[List][n
   recordings: { item: recordingSchema, most: 2000 },
   series: { item: seriesSchema, most: 500 },
   trials: { item: trialSchema, most: 500 },
+  planned: { item: plannedSchema, most: 20_000 },
 }
 const listOf = <List extends ListName>(list: List) =>
   strictList<PersonData[List][number]>(LISTS[list].item as yup.ISchema<PersonData[List][number]>, LISTS[list].most)
@@ -237,6 +245,7 @@ export const personSchema = strictObject<PersonData>({
   recordings: listOf('recordings'),
   series: listOf('series'),
   trials: listOf('trials'),
+  planned: listOf('planned'),
 })
 
 /** Check one item of a list by its own schema; `inside` is where it stands, for the sentences. */

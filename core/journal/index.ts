@@ -1,7 +1,7 @@
 /** The journal: what was done, on which practice day, in which row of days, and how it felt. */
 export * from './types'
 export { addDays, dayOf, daysBetween, practiceDay, usualTime, weekday, weekStart } from './practiceDay'
-export { rulesOn, steadiness, type Steadiness, type SteadinessRules } from './steadiness'
+export { isRestOn, rulesOn, steadiness, type Steadiness, type SteadinessRules } from './steadiness'
 export { weekReports, weeksOfStones, type DayStone, type WeekReport } from './weeks'
 export { journalTotals } from './totals'
 export { elsewhereRecord, movedTo, recordOf } from './record'

@@ -8,6 +8,8 @@ export interface SteadinessRules {
   restPlan: RestPlan
   /** Where I am today; where the last session was, when it is not given. */
   timeZoneToday?: string
+  /** Days from one to another that are planned rest besides: holidays, illness. */
+  pauses?: readonly { day: string; lastDay: string }[]
 }
 
 /**
@@ -99,7 +101,8 @@ function steadinessOf(sessions: readonly SessionTime[], today: string, rules: St
   const travelled = travelDays(days, practised, today, rules)
   const found = days.map((day, at) => {
     const ofDay = rulesOn(rules.restPlan, day)
-    return standingOf({ day, isRest: isRestDay(ofDay, firstNumber + at) }, today, practised.get(day), ofDay, travelled)
+    const isRest = isRestDay(ofDay, firstNumber + at) || isPaused(rules, day)
+    return standingOf({ day, isRest }, today, practised.get(day), ofDay, travelled)
   })
   const { rowAt, longest, free } = rowsOf(days, firstNumber, found, rules.restPlan)
   for (const at of free) found[at] = 'freeRest'
@@ -125,6 +128,10 @@ function steadinessOf(sessions: readonly SessionTime[], today: string, rules: St
   }
 }
 
+/** Whether rest is planned for a day: by its weekday, or by a pause. */
+export const isRestOn = (rules: SteadinessRules, day: string) =>
+  isRestDay(rulesOn(rules.restPlan, day), dayNumber(day)) || isPaused(rules, day)
+
 function standingsFrom(firstNumber: number, found: readonly DayStanding[]): Standings {
   return {
     firstDay: found.length > 0 ? dayOfNumber(firstNumber) : null,
@@ -139,6 +146,10 @@ export const daysBetweenNumbers = (from: number, to: number) =>
 /** Whether rest was planned for the day with this number. */
 export const isRestDay = (rules: RestPlanEntry | null, number: number) =>
   rules !== null && rules.weekdays.length > 0 && rules.weekdays.includes(weekdayOf(number))
+
+/** Whether a day lies in a pause. */
+export const isPaused = ({ pauses = [] }: Pick<SteadinessRules, 'pauses'>, day: string) =>
+  pauses.some((pause) => pause.day <= day && day <= pause.lastDay)
 
 function standingOf(
   { day, isRest }: { day: string; isRest: boolean },

@@ -4,6 +4,7 @@ import { practiceDays, type SessionTime } from './practisedDays'
 import {
   countsAsPractised,
   daysBetweenNumbers,
+  isPaused,
   isRestDay,
   rulesOn,
   steadiness,
@@ -36,7 +37,7 @@ export function weeksOfStones(
     Array.from({ length: 7 }, (_, index): DayStone => {
       const day = addDays(firstDay, week * 7 + index)
       const { seconds = 0, sessions: done = 0 } = practised.get(day) ?? {}
-      const rest = isRestDay(rulesOn(rules.restPlan, day), dayNumber(day))
+      const rest = isRestDay(rulesOn(rules.restPlan, day), dayNumber(day)) || isPaused(rules, day)
       return { day, seconds, sessions: done, rest, standing: day > today ? 'future' : (standings.get(day) ?? null) }
     }),
   )
@@ -50,7 +51,7 @@ export interface WeekReport {
   seconds: number
   aimDays: number | null
   aimMinutes: number | null
-  /** Null where nothing was aimed at. */
+  /** Null where nothing was aimed at; and of a week with a pause in it, unless it was met all the same. */
   met: boolean | null
 }
 
@@ -79,7 +80,8 @@ export function weekReports(
     const seconds = days.reduce((sum, day) => sum + (practised.get(day)?.seconds ?? 0), 0)
     const counted = days.filter((day) => countsAsPractised(practised.get(day), rulesOn(rules.restPlan, day))).length
     const isAimed = aimDays !== null || aimMinutes !== null
-    const met = isAimed ? counted >= (aimDays ?? 0) && seconds >= (aimMinutes ?? 0) * 60 : null
+    const isMet = counted >= (aimDays ?? 0) && seconds >= (aimMinutes ?? 0) * 60
+    const met = isAimed && (isMet || !days.some((day) => isPaused(rules, day))) ? isMet : null
     reports.push({ from, days: counted, seconds, aimDays, aimMinutes, met })
   }
   return reports

@@ -4,7 +4,20 @@ export { bodyOf, purposeNow, REST_FROM } from './body'
 export { latelyOf, type Lately } from './lately'
 export { judgeToday, MOST_OFFERED, offersFitted, prepareToday, type Prepared } from './judge'
 export { offersNow } from './offersNow'
-export type { TodayAgainst, TodayJudgement, TodayOffer, TodayReason, TodayRequest } from './todayTypes'
+export type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason, TodayRequest } from './todayTypes'
+export * from './weekTypes'
+export {
+  phasesFrom,
+  relaid,
+  turnOn,
+  weekOf,
+  withoutDay,
+  type PlannedDay,
+  type PlannedPractice,
+  type WeekRequest,
+} from './week'
+export { asksOfWeek, makeWeek, type MakeWeekRequest } from './makeWeek'
+export { amountsDone, amountsInAll, amountsPlanned, NO_AMOUNTS, type Amounts } from './amounts'
 export { makeToday, purposeMade, type MakeRequest } from './made'
 export { effectsSeen, type EffectSeen } from './effects'
 export { AT_RISK_BELOW, canBeDone, keptForms, WANTED_RECALL, type Keeping, type KeptForm } from './keeping'

@@ -95,7 +95,9 @@ export function* offersFitted(
   let given = 0
   for (const offer of offers) {
     if (given === MOST_OFFERED) return
-    const fitted = request.minutes === null ? offer : fitTo(offer, request.minutes, request, time)
+    const laidFor = request.asks.find(({ routineId, by }) => by === 'plan' && routineId === offer.routineId)?.minutes
+    const minutes = request.minutes ?? laidFor ?? null
+    const fitted = minutes === null ? offer : fitTo(offer, minutes, request, time)
     if ('routine' in fitted) given += 1
     yield fitted
   }

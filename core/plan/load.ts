@@ -1,7 +1,14 @@
 import type { Form } from '../forms'
 import { daysBetween } from '../journal'
 import type { Routine } from '../routine'
-import { compileTimeline, TooLongError, totalsOf, UnknownFormError, type PracticeSetting } from '../timeline'
+import {
+  compileTimeline,
+  TooLongError,
+  totalsOf,
+  UnknownFormError,
+  type PracticeSetting,
+  type Timeline,
+} from '../timeline'
 import type { NotchSession } from './notchTypes'
 
 /** A week's load on the legs: seconds stood still; and seconds of what asks the legs, each as often as it asks (0 to 3). */
@@ -13,8 +20,14 @@ export interface WeekLoad {
 export const MOST_LOAD_GROWTH = 0.1
 const WEEKS = 4
 
+/** What a Timeline leads, form by form. */
+export function stepsPlanned(timeline: Timeline) {
+  const formOf = new Map(timeline.occurrences.map(({ stepId, formId }) => [stepId, formId]))
+  return totalsOf(timeline).bySteps.map(({ stepId, part, seconds }) => ({ formId: formOf.get(stepId)!, part, seconds }))
+}
+
 type Weighed = { formId: string; part: string; seconds: number }
-function loadOf(steps: readonly Weighed[], forms: ReadonlyMap<string, Form>): WeekLoad {
+export function loadOf(steps: readonly Weighed[], forms: ReadonlyMap<string, Form>): WeekLoad {
   const load: WeekLoad = { standing: 0, legs: 0 }
   for (const { formId, part, seconds } of steps) {
     if (part === 'stand') load.standing += seconds
@@ -41,12 +54,7 @@ export function createLoad(
   const usualWeek = lately.reduce((sum, { done }) => plus(sum, loadOf(done, forms), 1 / WEEKS), NOTHING)
   const timesAWeek = (routineId: string) => lately.filter((session) => session.routineId === routineId).length / WEEKS
   const ofRoutine = (routine: Routine): WeekLoad => {
-    const timeline = compileTimeline({ ...setting, routine })
-    const formOf = new Map(timeline.occurrences.map(({ stepId, formId }) => [stepId, formId]))
-    return loadOf(
-      totalsOf(timeline).bySteps.map(({ stepId, part, seconds }) => ({ formId: formOf.get(stepId)!, part, seconds })),
-      forms,
-    )
+    return loadOf(stepsPlanned(compileTimeline({ ...setting, routine })), forms)
   }
   const planned = new Map<string, WeekLoad>()
   for (const routine of routines) {

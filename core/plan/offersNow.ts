@@ -2,7 +2,7 @@ import type { TimeGiven } from '../basics'
 import { activeSteps, type Routine } from '../routine'
 import { MOST_OFFERED, offersFitted } from './judge'
 import { atRiskIds, makeToday, type MakeRequest } from './made'
-import type { TodayAgainst, TodayJudgement, TodayOffer } from './todayTypes'
+import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer } from './todayTypes'
 
 /** How long may be looked: for one fit, for what is made, and for all together. */
 export interface OffersTime {
@@ -30,7 +30,7 @@ export function* offersNow(
   for (const each of offersFitted(judgement, request, given(fitMs))) {
     if ('routine' in each) {
       count += 1
-      const isPlanned = each.reasons.some(({ kind }) => kind === 'asked')
+      const isPlanned = each.reasons.some((reason) => reason.kind === 'asked' && isFirm(reason.by))
       if (count === 1 && atRisk.size > 0 && !isPlanned) {
         made = makeToday(request, newId, given(makeMs))
         if (made && broughtBack(made.routine, atRisk) > broughtBack(each.routine, atRisk)) {
@@ -47,6 +47,9 @@ export function* offersNow(
     made = makeToday(request, newId, given(count === 0 ? searchMs : makeMs))
   if (made) yield made
 }
+
+/** What was laid on this very day stays in front; what only turns, or is aimed at, need not. */
+const isFirm = (by: TodayAsked['by']) => by === 'trial' || by === 'series' || by === 'plan'
 
 const broughtBack = (routine: Routine, atRisk: ReadonlySet<string>) =>
   new Set(activeSteps(routine).flatMap(({ formId }) => (atRisk.has(formId) ? [formId] : []))).size

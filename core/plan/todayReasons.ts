@@ -11,7 +11,10 @@ import type { TodayAgainst, TodayReason, TodayRequest } from './todayTypes'
 /** What each reason weighs. Our choice. */
 export const WEIGHT = {
   trial: 6,
+  plan: 5,
   series: 4,
+  turn: 2.5,
+  form: 1.5,
   habit: 0.5,
   learning: 1.5,
   due: 0.5,

@@ -7,6 +7,16 @@ import type { EffectSeen } from './effects'
 import type { KeptForm } from './keeping'
 import type { Lately } from './lately'
 
+/** Who asks for a routine today: a trial, a series, what is laid on this day, what turns, or a form that I aim at. */
+export interface TodayAsked {
+  routineId: string
+  by: 'trial' | 'series' | 'plan' | 'turn' | 'form'
+  /** The name of the trial or the series, the phase, or the form. */
+  name: string
+  /** What it was laid for; it is brought to these where no other minutes are asked for. */
+  minutes?: number | null
+}
+
 /** What Today is judged by. It can be sent to a worker; the setting's forms are all that routines name. */
 export interface TodayRequest extends PracticeSetting {
   routines: readonly Routine[]
@@ -25,14 +35,14 @@ export interface TodayRequest extends PracticeSetting {
   /** What the clock on the wall shows, 0 to 24. */
   hour: number
   /** What was planned asks for these today. */
-  asks: readonly { routineId: string; by: 'trial' | 'series'; name: string }[]
+  asks: readonly TodayAsked[]
   /** Minutes that this week lacks of what I aim at; null where nothing is aimed at. */
   minutesLacking: number | null
 }
 
 /** Why a routine is offered, or rather not; the screen puts it into words. */
 export type TodayReason =
-  | { kind: 'asked'; by: 'trial' | 'series'; name: string }
+  | { kind: 'asked'; by: TodayAsked['by']; name: string }
   | { kind: 'habit'; times: number }
   | { kind: 'learning'; formIds: string[] }
   | { kind: 'due'; formIds: string[]; days: number }

@@ -142,6 +142,7 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
     recordings: [],
     series,
     trials: [],
+    planned: [],
     breathMeasures: measuresOf(scenario, today, timeZone),
     stages: scenario.stages.map(({ formId, stage, daysAgo }, number) => ({
       id: `demo-stage-${number + 1}`,

@@ -26,7 +26,7 @@ export async function openDemo(page: Page, time = MORNING) {
 export async function goTo(page: Page, screen: string) {
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: screen, exact: true }).click()
   // The screen before stands until the new one does, and may have fields of the same names.
-  const name = screen === 'Today' ? /day/ : screen
+  const name = screen === 'Today' ? /day/ : screen === 'Week' ? /^The week/ : screen
   await expect(page.getByRole('heading', { level: 1, name, exact: true })).toBeVisible()
 }
 

@@ -14,8 +14,8 @@ import { HAND_MINUTES } from './atHand'
 import { KEEPING_WORDS, keptPhrase } from './keptWords'
 import NotchList from './NotchList.vue'
 import { useNotches } from './useNotches'
-import { toldWorker } from './todayWorker'
-import { useKept } from './useKept'
+import { toldWorker } from '~/shared/plan/planWorker'
+import { useKept } from '~/shared/plan/useKept'
 import { useTodayRequest } from './useTodayRequest'
 
 /** What is being learned and kept: what is to come back, and a session of it for the minutes there are. */

@@ -1,5 +1,5 @@
 import type { Outcome } from '#core/evidence'
-import type { TodayAgainst, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
+import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/practice'
 import { agoPhrase, durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
@@ -19,11 +19,26 @@ const outcomePhrase = (outcome: Outcome, isBetter: boolean) =>
     ? `there was ${isBetter ? 'less' : 'more'} pain`
     : `${SCALE_WORDS[outcome].name.toLowerCase()} was ${isBetter ? 'better' : 'worse'}`
 
+function askedPhrase(by: TodayAsked['by'], name: string): string {
+  switch (by) {
+    case 'trial':
+      return `your trial “${name}” asks for it`
+    case 'series':
+      return `it is next in “${name}”`
+    case 'plan':
+      return 'it is laid on this day'
+    case 'turn':
+      return `it is ${name}’s turn`
+    case 'form':
+      return `this week is to have more of ${name}`
+  }
+}
+
 /** Why a routine is offered: "done on 4 of the last six Tuesdays". */
 export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: TodayNames): string {
   switch (reason.kind) {
     case 'asked':
-      return reason.by === 'trial' ? `your trial “${reason.name}” asks for it` : `it is next in “${reason.name}”`
+      return askedPhrase(reason.by, reason.name)
     case 'habit':
       return `done on ${reason.times} of the last six ${WEEKDAY_WORDS[weekday - 1]}s`
     case 'learning':

@@ -6,8 +6,8 @@ import type { Routine } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { notchPhrase } from './notchWords'
-import { toldWorker } from './todayWorker'
-import type { TodaySetting } from './today.worker'
+import { toldWorker } from '~/shared/plan/planWorker'
+import type { TodaySetting } from '~/shared/plan/plan.worker'
 
 /** The small changes that practice suggests, looked for once `isReady`; taken one by one, and taken back. */
 export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {

@@ -7,8 +7,8 @@ import { bodyOf, effectsSeen, type EffectSeen } from '#core/plan'
 import { askBenefit } from '~/shared/evidence/benefitWorker'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
-import type { TodayAsk, TodayFound } from './today.worker'
-import { isTold, toldWorker } from './todayWorker'
+import type { TodayAsk, TodayFound } from '~/shared/plan/plan.worker'
+import { isTold, toldWorker } from '~/shared/plan/planWorker'
 import { useTodayRequest } from './useTodayRequest'
 
 /** What to practise now: what is asked, and what was found for it; found anew whenever the minutes, the body or the journal change. */

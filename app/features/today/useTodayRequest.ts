@@ -6,8 +6,9 @@ import { latelyOf, seriesState, type TodayRequest } from '#core/plan'
 import type { LessonTaken } from '#core/runner'
 import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
-import type { TodayAsk, TodaySetting } from './today.worker'
-import { useKept } from './useKept'
+import { usePlan } from '~/shared/plan/usePlan'
+import type { TodayAsk, TodaySetting } from '~/shared/plan/plan.worker'
+import { useKept } from '~/shared/plan/useKept'
 
 /** What the judge of Today has to know of the person, besides what is asked just now. */
 export function useTodayRequest() {
@@ -18,6 +19,7 @@ export function useTodayRequest() {
   })
   const lately = computed(() => latelyOf(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour))
   const { keptById, learnedIds, usualMinutes, longestStill } = useKept()
+  const plan = usePlan()
   /** The lessons that are next, by the routine; one that is led in a stage is begun from its series. */
   const lessons = computed(
     () =>
@@ -38,6 +40,7 @@ export function useTodayRequest() {
       return routineId ? [{ routineId, by: 'trial' as const, name: trial.name }] : []
     }),
     ...[...lessons.value].map(([routineId, { name }]) => ({ routineId, by: 'series' as const, name })),
+    ...plan.asks.value,
   ])
   const minutesLacking = computed(() => {
     if (!person.isWhole) return null

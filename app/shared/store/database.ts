@@ -16,6 +16,7 @@ import {
 } from '#core/formats'
 import type { Trial } from '#core/evidence'
 import type { SessionRecord, Felt } from '#core/journal'
+import type { Planned } from '#core/plan'
 import type { Routine, RoutineVersion, Series } from '#core/routine'
 import type { Command, RunningSession } from '#core/runner'
 
@@ -65,6 +66,7 @@ export interface PebblebrookSchema extends DBSchema {
   recordings: { key: string; value: Recording }
   series: { key: string; value: Series }
   trials: { key: string; value: Trial }
+  planned: { key: string; value: Planned }
 }
 
 export type Database = IDBPDatabase<PebblebrookSchema>
@@ -132,6 +134,8 @@ export const MIGRATIONS: readonly Migration[] = [
   (database) => void database.createObjectStore('trials', { keyPath: 'id' }),
   // 6 to 7: sessions in the order of time, so that the latest are found without the rest.
   (_database, upgrade) => void upgrade.objectStore('sessions').createIndex('startedAt', 'startedAt'),
+  // 7 to 8: what is planned.
+  (database) => void database.createObjectStore('planned', { keyPath: 'id' }),
 ]
 
 const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }

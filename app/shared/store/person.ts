@@ -21,7 +21,7 @@ import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
 import type { Trial } from '#core/evidence'
 import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
-import { learnedWith } from '#core/plan'
+import { learnedWith, type Planned } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_IDS, SHIPPED_ROUTINES } from '#data'
@@ -95,9 +95,12 @@ export const usePersonStore = defineStore('person', () => {
   const today = computed(() =>
     practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.value.dayEndsAtHour),
   )
+  // The list stays the same one while other things change, so that the days are not counted anew then.
+  const planned = computed(() => person.value.planned)
+  const pauses = computed(() => planned.value.filter((each) => each.kind === 'pause'))
   const steadinessRules = computed<SteadinessRules>(() => {
     const { dayEndsAtHour, restPlan } = settings.value
-    return { dayEndsAtHour, restPlan, timeZoneToday: deviceTimeZone() }
+    return { dayEndsAtHour, restPlan, timeZoneToday: deviceTimeZone(), pauses: pauses.value }
   })
   const isShipped = (routineId: string) => SHIPPED_ROUTINES.some(({ id }) => id === routineId)
 
@@ -372,6 +375,7 @@ export const usePersonStore = defineStore('person', () => {
     putStage,
     stageOf,
     putTrial: (trial: Trial) => put('trials', trial),
+    putPlanned: (planned: Planned) => put('planned', planned),
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
     changeSessions,

@@ -23,6 +23,7 @@ const ITEM_WORDS: Record<ListName, string> = {
   recordings: 'the recording',
   series: 'the series',
   trials: 'the trial',
+  planned: 'what is planned',
 }
 
 /** An item in words, with its name where it has one. */

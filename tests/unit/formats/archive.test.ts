@@ -90,7 +90,7 @@ describe('an archive', () => {
 
   it.each<[string, (archive: ReturnType<typeof toArchive>) => void, RegExp]>([
     ['a foreign format', (a) => Object.assign(a, { format: 'other' }), /^format must be one of: pebblebrook-archive/],
-    ['a later version', (a) => Object.assign(a, { version: 6 }), /^version must be 5/],
+    ['a later version', (a) => Object.assign(a, { version: 7 }), /^version must be 6/],
     ['a missing part', (a) => Object.assign(a, { person: undefined }), /^person is missing/],
     [
       'a number as text',
@@ -138,9 +138,10 @@ describe('an archive', () => {
   })
 
   it.each([
-    [2, { series: [], trials: [] }],
-    [3, { series: [], trials: [] }],
-    [4, { trials: [] }],
+    [2, { series: [], trials: [], planned: [] }],
+    [3, { series: [], trials: [], planned: [] }],
+    [4, { trials: [], planned: [] }],
+    [5, { planned: [] }],
   ])(
     'of version %i, as it was kept before, comes over whole, with nothing but empty lists of what has come since',
     (version, since) => {
@@ -152,7 +153,7 @@ describe('an archive', () => {
       expect(result.value.person).toEqual({ ...before.person, ...since })
       const person = Object.fromEntries(Object.entries(result.value.person).filter(([list]) => !(list in since)))
       expect(writeArchive({ ...result.value, person } as never)).toBe(
-        kept.replace(`"version": ${version}`, '"version": 5'),
+        kept.replace(`"version": ${version}`, '"version": 6'),
       )
     },
   )
@@ -186,6 +187,7 @@ describe('an archive', () => {
           stages: [],
           series: [],
           trials: [],
+          planned: [],
           // What version 1 did not note is not known.
           sessions: demo.sessions.map((session) => ({
             ...session,

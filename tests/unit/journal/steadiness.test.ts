@@ -50,6 +50,20 @@ describe('rows of days', () => {
   it('are nothing without sessions', () => {
     expect(rowsIn([], '2026-03-03', RULES)).toEqual({ currentDays: 0, longestDays: 0, practisedToday: false })
   })
+  it('go on over a pause, whose days are rest on the stones too, and whose week misses no aim', () => {
+    const pauses = [{ day: '2026-03-04', lastDay: '2026-03-09' }]
+    const rules = { ...plan({ aimDaysAWeek: 5 }), pauses }
+    const sessions = [...daily('2026-03-02', '2026-03-03'), on('2026-03-10')]
+    expect(rowsIn(sessions, '2026-03-10', { ...rules, pauses: [] }).currentDays).toBe(1)
+    const steady = steadiness(sessions, '2026-03-10', rules)
+    expect([steady.current?.days, steady.rests.length]).toEqual([3, 6])
+    const stones = weeksOfStones(sessions, '2026-03-10', 2, rules).flat()
+    expect(stones.filter(({ rest }) => rest).map(({ day }) => day)).toEqual(steady.rests)
+    expect(weekReports(sessions, '2026-03-10', rules).map(({ met }) => met)).toEqual([null, null])
+    expect(weekReports(sessions, '2026-03-10', { ...rules, pauses: [] }).map(({ met }) => met)).toEqual([false, false])
+    const whole = [...daily('2026-03-02', '2026-03-06'), on('2026-03-10')]
+    expect(weekReports(whole, '2026-03-10', rules)[0]!.met).toBe(true)
+  })
   it('are not broken by planned rest, which does not count either', () => {
     const rules = { dayEndsAtHour: 3, restPlan: [{ fromDay: '2026-01-01', weekdays: [7] }] }
     const sessions = [on('2026-02-28'), on('2026-03-02')]

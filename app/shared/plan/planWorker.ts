@@ -1,10 +1,10 @@
 import { wrap, type Remote } from 'comlink'
 import { toRaw } from 'vue'
 import { plainCopy } from '~/shared/store/plainCopy'
-import type { TodaySetting, TodayWorker } from './today.worker'
+import type { TodaySetting, PlanWorker } from '~/shared/plan/plan.worker'
 
 interface There {
-  remote: Remote<TodayWorker>
+  remote: Remote<PlanWorker>
   /** Never fulfilled; rejected where the worker cannot be had, and then another one is begun the next time. */
   broken: Promise<never>
 }
@@ -13,9 +13,9 @@ let there: There | null = null
 let told: TodaySetting | null = null
 
 /** The one worker that judges what to practise, for as long as the application is open: begun with it, it is ready when the store is. */
-export function todayWorker(): There {
+export function planWorker(): There {
   if (there) return there
-  const worker = new Worker(new URL('./today.worker.ts', import.meta.url), { type: 'module' })
+  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
   const broken = new Promise<never>((_, reject) => {
     worker.addEventListener('error', () => {
       there = null
@@ -26,7 +26,7 @@ export function todayWorker(): There {
   })
   // Whoever does not ask just then need not hear of it.
   broken.catch(() => {})
-  there = { remote: wrap<TodayWorker>(worker), broken }
+  there = { remote: wrap<PlanWorker>(worker), broken }
   return there
 }
 
@@ -42,9 +42,9 @@ export const isTold = (setting: TodaySetting): boolean => {
 /** Ask the worker, which knows the setting then. Rejected where it cannot be had; then it is told all again the next time. */
 export async function toldWorker<T>(
   setting: TodaySetting,
-  ask: (remote: Remote<TodayWorker>) => Promise<T>,
+  ask: (remote: Remote<PlanWorker>) => Promise<T>,
 ): Promise<T> {
-  const { remote, broken } = todayWorker()
+  const { remote, broken } = planWorker()
   try {
     if (!isTold(setting)) {
       told = setting

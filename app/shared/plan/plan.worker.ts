@@ -1,11 +1,16 @@
 import { expose } from 'comlink'
+import { fitRoutine } from '#core/compose'
 import type { LearningStage } from '#core/forms'
+import type { Routine } from '#core/routine'
 import {
   judgeToday,
   makeToday,
+  makeWeek,
   notches,
   offersNow,
+  type Laid,
   type MakeRequest,
+  type MakeWeekRequest,
   type Notch,
   type NotchRequest,
   prepareToday,
@@ -22,6 +27,8 @@ export interface NotchAsk extends Pick<NotchRequest, 'sessions' | 'today' | 'day
   routineIds: readonly string[]
   stages: [formId: string, stage: LearningStage][]
 }
+/** What a week is made by, besides the setting. */
+export type WeekAsk = Omit<MakeWeekRequest, keyof TodaySetting>
 export type TodayAsk = Omit<MakeRequest, keyof TodaySetting>
 /** What was found so far; the offers come one by one. */
 export interface TodayFound {
@@ -41,8 +48,9 @@ let setting: TodaySetting | null = null
 let prepared: { body: string; all: Prepared[] } | null = null
 /** How often was asked: whoever is not the last stops. */
 let asked = 0
+let weekAsked = 0
 
-const todayWorker = {
+const planWorker = {
   set(next: TodaySetting) {
     setting = next
     prepared = null
@@ -57,6 +65,35 @@ const todayWorker = {
   /** A session made for now; null where none can be. */
   make(ask: TodayAsk): TodayOffer | null {
     return setting && makeToday({ ...setting, ...ask }, newId, { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS })
+  },
+  /** A week, proposed; told as far as it is. Whoever asks again, or asks for less, stops it. */
+  async week(ask: WeekAsk, tell: (laid: Laid[]) => void): Promise<void> {
+    const mine = (weekAsked += 1)
+    if (!setting) return
+    const laid: Laid[] = []
+    for (const each of makeWeek({ ...setting, ...ask }, newId, { nowMs: TIME.nowMs, withinMs: TIME.fitMs })) {
+      laid.push(each)
+      tell(laid)
+      await new Promise((resolve) => setTimeout(resolve))
+      if (mine !== weekAsked) return
+    }
+  },
+  /** One routine as it is begun from the plan: eased by what was declared, and brought to its minutes; null where that cannot be. */
+  fitted(routineId: string, minutes: number | null): Routine | null {
+    if (!setting) return null
+    const routines = setting.routines.filter(({ id }) => id === routineId)
+    const [eased] = prepareToday({ ...setting, routines, body: { states: [], pain: [] } })
+    if (!eased || 'not' in eased) return null
+    if (minutes === null) return eased.routine
+    const target = { targetSeconds: minutes * 60, toleranceSeconds: null }
+    const fit = fitRoutine(
+      { ...setting, routine: eased.routine, ...target },
+      { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS },
+    )
+    return fit.met && fit.closingKept ? fit.routine : null
+  },
+  stopWeek() {
+    weekAsked += 1
   },
   /** Judge, and tell what was found as it is found. */
   async judge(ask: TodayAsk, tell: (found: TodayFound) => void): Promise<void> {
@@ -87,5 +124,5 @@ const todayWorker = {
 }
 
 const newId = () => `s-${crypto.randomUUID().slice(0, 8)}`
-export type TodayWorker = typeof todayWorker
-expose(todayWorker)
+export type PlanWorker = typeof planWorker
+expose(planWorker)

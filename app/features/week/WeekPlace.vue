@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { WEEK_LIMITS, type DayTime, type Laid, type LaidWhat, type PlannedPractice } from '#core/plan'
+import ChoiceField from '~/shared/ui/ChoiceField.vue'
+import { usePersonStore } from '~/shared/store/person'
+import { durationPhrase, weekdayPhrase } from '~/shared/words/time'
+import { DAY_TIME_WORDS, placePhrase } from './weekWords'
+
+/** One place of the week: what lies there, changed; or something that is laid there. */
+const props = defineProps<{
+  day: string
+  time: DayTime
+  practice: PlannedPractice | null
+  name: string
+  seconds: number
+  days: readonly string[]
+  today: string
+}>()
+const emit = defineEmits<{
+  lay: [laid: Pick<Laid, 'what' | 'minutes' | 'weekly'>]
+  edit: [change: Partial<Pick<Laid, 'what' | 'minutes' | 'weekly'>>]
+  move: [to: { day: string; time: DayTime }]
+  takeOff: [always: boolean]
+  rest: []
+  begin: []
+  close: []
+}>()
+const person = usePersonStore()
+
+const WHATS = computed(() => [
+  ...person.routines.map(({ id, name }) => ({ value: `routine/${id}`, name })),
+  ...person.person.series.map(({ id, name }) => ({ value: `series/${id}`, name: `${name} (what is next)` })),
+])
+const keyOf = (what: LaidWhat) => (what.kind === 'routine' ? `routine/${what.routineId}` : `series/${what.seriesId}`)
+function whatOf(key: string): LaidWhat {
+  const id = key.slice(key.indexOf('/') + 1)
+  return key.startsWith('routine/') ? { kind: 'routine', routineId: id } : { kind: 'series', seriesId: id }
+}
+const what = ref<string | undefined>()
+const minutes = ref<number | null>(null)
+const everyWeek = ref(false)
+watch(
+  () => [props.day, props.time, props.practice?.laid] as const,
+  () => {
+    const laid = props.practice?.laid
+    what.value = laid ? keyOf(laid.what) : undefined
+    minutes.value = laid?.minutes ?? null
+    everyWeek.value = laid?.weekly !== undefined
+  },
+  { immediate: true },
+)
+const isDone = computed(() => props.practice?.state === 'done')
+const weekly = computed(() => (everyWeek.value ? { notOn: [] } : undefined))
+
+function chooseWhat(key: string | undefined) {
+  what.value = key
+  if (props.practice && key) emit('edit', { what: whatOf(key) })
+}
+function chooseMinutes(value: number | null) {
+  minutes.value = value
+  if (props.practice) emit('edit', { minutes: value })
+}
+function chooseWeekly(value: boolean) {
+  everyWeek.value = value
+  if (props.practice) emit('edit', { weekly: weekly.value })
+}
+const places = computed(() =>
+  props.days
+    .filter((day) => day >= props.today)
+    .flatMap((day) =>
+      (['morning', 'evening'] as const).map((time) => ({ value: `${day}/${time}`, name: placePhrase(day, time) })),
+    ),
+)
+function goTo(place: string | undefined) {
+  const [day, time] = (place ?? '').split('/') as [string, DayTime]
+  if (day && time) emit('move', { day, time })
+}
+</script>
+
+<template>
+  <section class="sheet stack" aria-labelledby="place">
+    <div class="spread">
+      <h2 id="place" tabindex="-1">{{ weekdayPhrase(day) }}, {{ DAY_TIME_WORDS[time] }}</h2>
+      <Button label="Close" size="small" severity="secondary" text @click="emit('close')" />
+    </div>
+    <p v-if="practice">
+      <strong>{{ name }}</strong> · {{ durationPhrase(seconds) }}
+      <template v-if="practice.day !== practice.laidOn">
+        · it was laid on {{ weekdayPhrase(practice.laidOn) }} and has moved here
+      </template>
+    </p>
+    <template v-if="!isDone">
+      <div class="fields">
+        <ChoiceField
+          :model-value="what"
+          label="What"
+          :options="WHATS"
+          placeholder="a routine, or what is next in a series"
+          @update:model-value="chooseWhat"
+        />
+        <div class="field">
+          <label for="place-minutes">Minutes (empty: as planned)</label>
+          <InputNumber
+            :model-value="minutes"
+            input-id="place-minutes"
+            :min="1"
+            :max="WEEK_LIMITS.minutes"
+            @update:model-value="chooseMinutes"
+          />
+        </div>
+        <ChoiceField
+          v-if="practice"
+          :model-value="undefined"
+          label="Move it to"
+          :options="places"
+          placeholder="another day"
+          @update:model-value="goTo"
+        />
+      </div>
+      <label class="row">
+        <input
+          type="checkbox"
+          :checked="everyWeek"
+          @change="chooseWeekly(($event.target as HTMLInputElement).checked)"
+        />
+        Every week
+      </label>
+    </template>
+    <div class="row">
+      <template v-if="practice">
+        <Button v-if="practice.state === 'open'" label="Begin" icon="pi pi-play" @click="emit('begin')" />
+        <Button v-if="!isDone" label="Take it off" severity="secondary" @click="emit('takeOff', false)" />
+        <Button
+          v-if="!isDone && practice.laid.weekly"
+          label="Take it off from here on"
+          severity="secondary"
+          @click="emit('takeOff', true)"
+        />
+      </template>
+      <template v-else>
+        <Button label="Lay it here" :disabled="!what" @click="emit('lay', { what: whatOf(what!), minutes, weekly })" />
+        <Button label="Rest on this day" severity="secondary" @click="emit('rest')" />
+      </template>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 15rem), 1fr));
+  gap: 0.8rem 1.4rem;
+  align-items: end;
+}
+</style>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import { addDays, weekStart } from '#core/journal'
+import type { DayTime, PlannedPractice } from '#core/plan'
+import { useFollowStore } from '~/shared/store/follow'
+import { usePersonStore } from '~/shared/store/person'
+import { isForPage } from '~/shared/ui/keys'
+import { shortDayPhrase, weekdayPhrase } from '~/shared/words/time'
+import WeekBrook from './WeekBrook.vue'
+import WeekPlace from './WeekPlace.vue'
+import WeekRulesPanel from './WeekRulesPanel.vue'
+import WeekSums from './WeekSums.vue'
+import { useWeek } from './useWeek'
+import { placePhrase } from './weekWords'
+
+const person = usePersonStore()
+const follow = useFollowStore()
+useHead({ title: 'The week · Pebblebrook' })
+
+const week = useWeek()
+const { from, days, rules, amounts, said, before, proposed, making, failed } = week
+const chosen = ref<{ day: string; time: DayTime; practice: PlannedPractice | null } | null>(null)
+/** What was chosen, as it stands now. */
+const place = computed(() => {
+  const at = chosen.value
+  if (!at?.practice) return at
+  const id = at.practice.laid.id
+  const now = days.value
+    .flatMap(({ practice }) => practice)
+    .find((each) => each.laid.id === id && each.laidOn === at.practice!.laidOn)
+  return now ? { day: now.day, time: now.laid.time, practice: now } : null
+})
+const secondsOf = ({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>) =>
+  week.planAmounts(laid, routineId).seconds
+const routineName = (routineId: string) => week.routineOf(routineId)?.name ?? 'a routine that is gone'
+const isThisWeek = computed(() => from.value === weekStart(person.today))
+const paused = computed(() => days.value.filter(({ pause }) => pause !== null))
+
+function go(weeks: number) {
+  from.value = addDays(from.value, 7 * weeks)
+  chosen.value = null
+  proposed.value = null
+}
+async function choose(day: string, time: DayTime, practice: PlannedPractice | null) {
+  chosen.value = { day, time, practice }
+  await nextTick()
+  document.querySelector<HTMLElement>('#place')?.focus()
+}
+async function move(practice: PlannedPractice, to: { day: string; time: DayTime }) {
+  await week.move(practice, to, `${week.nameOf(practice)}: now on ${placePhrase(to.day, to.time)}.`)
+  chosen.value = null
+}
+async function takeOff(practice: PlannedPractice, always = false) {
+  chosen.value = null
+  await week.takeOff(practice, always, `${week.nameOf(practice)}: taken off.`)
+}
+async function begin(practice: PlannedPractice) {
+  const routine = await week.fitted(practice)
+  if (!routine) {
+    said.value = `${week.nameOf(practice)} cannot be done so with what you declared, in these minutes. Today has what suits.`
+    return
+  }
+  const { lesson, laid } = practice
+  follow.prepare(
+    routine,
+    lesson && laid.what.kind === 'series' ? { lesson: { seriesId: laid.what.seriesId, lessonId: lesson.id } } : {},
+  )
+  await navigateTo('/follow')
+}
+
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (!isForPage(event)) return
+  if (event.key === 'm' && !proposed.value) void week.makeMeAWeek()
+  else if (event.key === 'k' && proposed.value && !making.value) void week.keepProposed()
+  else if (event.key === 'Escape' && proposed.value) void week.dropProposed()
+  else return
+  event.preventDefault()
+})
+const canRepeat = computed(() => days.value.some(({ practice }) => practice.some(({ laid }) => !laid.weekly)))
+</script>
+
+<template>
+  <div class="stack">
+    <div class="spread">
+      <h1>The week of {{ shortDayPhrase(from) }}</h1>
+      <div class="row">
+        <Button icon="pi pi-chevron-left" severity="secondary" text aria-label="The week before" @click="go(-1)" />
+        <Button
+          v-if="!isThisWeek"
+          label="This week"
+          size="small"
+          severity="secondary"
+          @click="((from = weekStart(person.today)), (chosen = null))"
+        />
+        <Button icon="pi pi-chevron-right" severity="secondary" text aria-label="The week after" @click="go(1)" />
+      </div>
+    </div>
+
+    <div class="row">
+      <template v-if="proposed">
+        <Button v-if="!making" label="Lay this week (K)" aria-keyshortcuts="K" @click="week.keepProposed()" />
+        <Button label="Not this one (Esc)" severity="secondary" @click="week.dropProposed()" />
+      </template>
+      <template v-else>
+        <Button label="Make me a week (M)" aria-keyshortcuts="M" @click="week.makeMeAWeek()" />
+        <Button v-if="canRepeat" label="Every week like this" severity="secondary" @click="week.everyWeek()" />
+      </template>
+    </div>
+    <p role="status" class="said">
+      <template v-if="making">Looking for a week…</template>
+      <template v-else-if="failed">A week could not be worked out just now.</template>
+      <template v-else-if="proposed && proposed.length === 0">
+        There is nothing to add: what I aim at is laid, or there is no time left in this week.
+      </template>
+      <template v-else-if="proposed">A proposal, in broken outline. Nothing of it is laid yet.</template>
+      <template v-else>
+        {{ said }}
+        <Button v-if="before" label="Take it back" size="small" severity="secondary" text @click="week.takeBack()" />
+      </template>
+    </p>
+
+    <WeekBrook
+      :days="days"
+      :amounts="amounts"
+      :today="person.today"
+      :chosen="place"
+      :proposed-on="week.proposedOn"
+      :name-of="week.nameOf"
+      :seconds-of="secondsOf"
+      :routine-name="routineName"
+      :is-rest="week.isRest"
+      @choose="choose"
+      @move="move"
+      @remove="takeOff($event)"
+    />
+    <p class="small soft">
+      Outlined stones are laid, filled ones done. Drag a stone to another day, or hold Alt with an arrow key; Delete
+      takes it off. The bed below is as deep as the legs are asked: broken line planned, dark done.
+    </p>
+
+    <WeekPlace
+      v-if="place"
+      :key="`${place.day}/${place.time}/${place.practice?.laid.id ?? ''}`"
+      :day="place.day"
+      :time="place.time"
+      :practice="place.practice"
+      :name="place.practice ? week.nameOf(place.practice) : ''"
+      :seconds="place.practice ? (place.practice.session?.practisedSeconds ?? secondsOf(place.practice)) : 0"
+      :days="days.map(({ day }) => day)"
+      :today="person.today"
+      @lay="
+        week
+          .lay({ day: place.day, time: place.time, ...$event }, `Laid on ${placePhrase(place.day, place.time)}.`)
+          .then(() => (chosen = null))
+      "
+      @edit="week.edit(place.practice!, $event, 'Changed.')"
+      @move="move(place.practice!, $event)"
+      @take-off="takeOff(place.practice!, $event)"
+      @rest="
+        week
+          .pauseOn(place.day, place.day, 'rest', `${weekdayPhrase(place.day)} is a day of rest.`)
+          .then(() => (chosen = null))
+      "
+      @begin="begin(place.practice!)"
+      @close="chosen = null"
+    />
+    <div v-if="paused.length > 0" class="row">
+      <Button
+        v-for="each in paused.filter(({ pause }, at) => pause!.id !== paused[at - 1]?.pause?.id)"
+        :key="each.pause!.id"
+        :label="`End the pause from ${shortDayPhrase(each.pause!.day)} to ${shortDayPhrase(each.pause!.lastDay)}`"
+        size="small"
+        severity="secondary"
+        @click="week.endPause(each, 'The pause is over.')"
+      />
+    </div>
+    <WeekSums :amounts="amounts" />
+    <WeekRulesPanel
+      :rules="rules"
+      @pause="
+        (day, lastDay, why) =>
+          week.pauseOn(day, lastDay, why, 'A pause: nothing is asked, and the row of days goes on.')
+      "
+    />
+  </div>
+</template>
+
+<style scoped>
+.said {
+  min-height: 2.2rem;
+  margin: 0;
+}
+</style>

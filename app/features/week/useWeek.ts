@@ -1,0 +1,176 @@
+import { proxy } from 'comlink'
+import { computed, ref, shallowRef } from 'vue'
+import { addDays, isRestOn, rulesOn, weekStart } from '#core/journal'
+import { latestStages } from '#core/forms'
+import { amountsDone, amountsInAll, amountsPlanned, NO_AMOUNTS, relaid, withoutDay } from '#core/plan'
+import type { Amounts, DayTime, Laid, Planned, PlannedDay, PlannedPractice } from '#core/plan'
+import { toldWorker } from '~/shared/plan/planWorker'
+import { useKept } from '~/shared/plan/useKept'
+import { usePersonStore } from '~/shared/store/person'
+import { plainCopy } from '~/shared/store/plainCopy'
+import { usePlan } from '~/shared/plan/usePlan'
+
+const newId = () => crypto.randomUUID()
+
+/** The week that is looked at: what stands on its days, what it comes to, and how it is changed; each change can be taken back. */
+export function useWeek() {
+  const person = usePersonStore()
+  const { rules, weekFrom } = usePlan()
+  const { kept } = useKept()
+  const from = ref(weekStart(person.today))
+  /** A week that was proposed and not kept yet. */
+  const proposed = shallowRef<Laid[] | null>(null)
+  const making = ref(false)
+  const failed = ref(false)
+  const days = computed(() => weekFrom(from.value))
+  const setting = computed(() => {
+    const { conditions } = person.settings
+    return { routines: person.routines, ...person.setting, conditions }
+  })
+
+  /** What stands on a day with what is proposed for it. */
+  const proposedOn = (day: string, time: DayTime) =>
+    (proposed.value ?? []).filter((laid) => laid.day === day && laid.time === time)
+
+  const routineOf = (routineId: string | null) => person.routines.find(({ id }) => id === routineId) ?? null
+  const seriesOf = (laid: Laid) =>
+    laid.what.kind === 'series'
+      ? person.person.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
+      : null
+  /** What is laid, in words: the routine, and the series that it is a lesson of. */
+  function nameOf({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>): string {
+    const series = seriesOf(laid)
+    const routine = routineOf(routineId)?.name
+    if (laid.what.kind === 'routine') return routine ?? 'a routine that is gone'
+    return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'
+  }
+  const planAmounts = (laid: Laid, routineId: string | null): Amounts => {
+    const routine = routineOf(routineId)
+    return routine ? amountsPlanned(routine, laid.minutes, person.setting, person.formsById) : NO_AMOUNTS
+  }
+  /** What a day comes to as it is planned, with what is proposed, and as it was done. */
+  const amounts = computed(() =>
+    days.value.map(({ day, practice, besides }) => ({
+      planned: amountsInAll([
+        ...practice.map(({ laid, routineId }) => planAmounts(laid, routineId)),
+        ...(proposed.value ?? [])
+          .filter((laid) => laid.day === day)
+          .map((laid) => planAmounts(laid, laid.what.kind === 'routine' ? laid.what.routineId : null)),
+      ]),
+      done: amountsInAll(
+        [...besides, ...practice.flatMap(({ session }) => session ?? [])].map((session) =>
+          amountsDone(session, person.formsById),
+        ),
+      ),
+    })),
+  )
+
+  const said = ref('')
+  const before = shallowRef<{ come: Planned[]; go: string[] } | null>(null)
+  /** Change the plan; the words say what was done. */
+  async function change(come: readonly Planned[], go: readonly string[], words: string) {
+    const ids = new Set([...come.map(({ id }) => id), ...go])
+    const stood = person.person.planned.filter(({ id }) => ids.has(id))
+    const isNew = come.map(({ id }) => id).filter((id) => !stood.some((each) => each.id === id))
+    for (const each of come) await person.putPlanned(each)
+    for (const id of go) await person.remove('planned', id)
+    before.value = { come: stood, go: isNew }
+    said.value = words
+  }
+  async function takeBack() {
+    if (!before.value) return
+    const { come, go } = before.value
+    await change(come, go, 'As it was.')
+    before.value = null
+  }
+
+  const laidOf = (practice: PlannedPractice) => person.person.planned.find(({ id }) => id === practice.laid.id) as Laid
+  const move = (practice: PlannedPractice, to: { day: string; time: DayTime }, words: string) =>
+    change(relaid(laidOf(practice), practice.laidOn, to, newId), [], words)
+  /** Take practice off: this once, or (of what comes every week) with all that comes after. */
+  function takeOff(practice: PlannedPractice, always: boolean, words: string) {
+    const laid = laidOf(practice)
+    if (!laid.weekly || (always && practice.laidOn === laid.day)) return change([], [laid.id], words)
+    if (!always) return change([withoutDay({ ...laid, weekly: laid.weekly }, practice.laidOn)], [], words)
+    const untilDay = addDays(practice.laidOn, -1)
+    return change([{ ...laid, weekly: { ...laid.weekly, untilDay }, changes: laid.changes + 1 }], [], words)
+  }
+  const lay = (laid: Omit<Laid, 'id' | 'kind' | 'changes'>, words: string) =>
+    change([{ id: newId(), kind: 'practice', changes: 0, ...laid }], [], words)
+  const edit = (practice: PlannedPractice, so: Partial<Pick<Laid, 'minutes' | 'weekly' | 'what'>>, words: string) => {
+    const { weekly: _weekly, ...rest } = laidOf(practice)
+    const laid = 'weekly' in so ? rest : laidOf(practice)
+    const next = { ...laid, ...so, changes: laid.changes + 1 }
+    if (next.weekly === undefined) delete next.weekly
+    return change([next], [], words)
+  }
+
+  /** All that stands in this week comes every week from now on. */
+  async function everyWeek() {
+    const those = days.value.flatMap(({ practice }) => practice.filter(({ laid }) => !laid.weekly).map(laidOf))
+    const come = those.map((laid): Laid => ({ ...laid, weekly: { notOn: [] }, changes: laid.changes + 1 }))
+    await change(come, [], `${come.length} now come every week.`)
+  }
+
+  /** Propose a week: where nothing is laid yet, from today on. */
+  async function makeMeAWeek() {
+    making.value = true
+    failed.value = false
+    proposed.value = []
+    const aims = rulesOn(person.settings.restPlan, addDays(from.value, 6))
+    const ask = {
+      ...{ series: person.person.series, sessions: person.sessions, planned: person.person.planned },
+      ...{ stages: Object.fromEntries(latestStages(person.person.stages)), stageDays: person.person.stages },
+      ...{ keptIds: kept.value.map(({ formId }) => formId), from: from.value, today: person.today },
+      ...{ dayEndsAtHour: person.settings.dayEndsAtHour, week: rules.value },
+      restDays: days.value.map(({ day }) => day).filter((day) => isRestOn(person.steadinessRules, day)),
+      ...{ aimDays: aims?.aimDaysAWeek ?? null, aimMinutes: aims?.aimMinutesAWeek ?? null },
+    }
+    try {
+      const tell = proxy((laid: Laid[]) => {
+        if (making.value) proposed.value = laid
+      })
+      await toldWorker(setting.value, (remote) => remote.week(plainCopy(ask), tell))
+    } catch {
+      failed.value = true
+      proposed.value = null
+    }
+    making.value = false
+  }
+  async function keepProposed() {
+    const laid = proposed.value ?? []
+    proposed.value = null
+    await change(laid, [], 'The week is laid. Move what you like.')
+  }
+  async function dropProposed() {
+    making.value = false
+    proposed.value = null
+    await toldWorker(setting.value, (remote) => remote.stopWeek())
+  }
+
+  /** The routine of planned practice as it is begun; null where it cannot be done so. */
+  const fitted = ({ routineId, laid }: PlannedPractice) =>
+    routineId
+      ? toldWorker(setting.value, (remote) => remote.fitted(routineId, laid.minutes)).catch(() => null)
+      : Promise.resolve(null)
+
+  const pauseOn = (day: string, lastDay: string, why: 'rest' | 'holiday' | 'illness', words: string) =>
+    change([{ id: newId(), kind: 'pause', day, lastDay, why }], [], words)
+  const endPause = ({ pause }: PlannedDay, words: string) => (pause ? change([], [pause.id], words) : undefined)
+
+  return {
+    ...{ from, days, rules, amounts, said, before, takeBack, nameOf, routineOf, planAmounts },
+    ...{ proposed, proposedOn, making, failed, makeMeAWeek, keepProposed, dropProposed },
+    ...{
+      fitted,
+      isRest: (day: string) => isRestOn(person.steadinessRules, day),
+      lay,
+      move,
+      edit,
+      takeOff,
+      everyWeek,
+      pauseOn,
+      endPause,
+    },
+  }
+}

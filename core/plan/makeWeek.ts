@@ -1,0 +1,298 @@
+import type { TimeGiven } from '../basics'
+import type { Condition, Form, LearningStage } from '../forms'
+import { addDays, dayOf, NOT_SAID, weekday, type SessionRecord } from '../journal'
+import type { Routine, Series } from '../routine'
+import { compileTimeline, totalsOf, type PracticeSetting } from '../timeline'
+import { judgeToday, offersFitted, prepareToday } from './judge'
+import { keptForms } from './keeping'
+import { latelyOf } from './lately'
+import { seriesState } from './series'
+import type { TodayAsked, TodayOffer } from './todayTypes'
+import { freeAt } from './hours'
+import { routinesOfTurn, turnOn, weekOf, type PlannedDay } from './week'
+import { DAY_TIMES, type DayTime, type Laid, type Planned, type WeekRules } from './weekTypes'
+
+export interface MakeWeekRequest extends PracticeSetting {
+  routines: readonly Routine[]
+  series: readonly Series[]
+  /** The latest first. */
+  sessions: readonly SessionRecord[]
+  planned: readonly Planned[]
+  stages: Readonly<Record<string, LearningStage>>
+  stageDays: Parameters<typeof keptForms>[1]
+  conditions: readonly Condition[]
+  /** Forms that are kept, by id: those that can be done and do not rest. */
+  keptIds: readonly string[]
+  from: string
+  today: string
+  dayEndsAtHour: number
+  week: WeekRules
+  restDays: readonly string[]
+  aimDays: number | null
+  aimMinutes: number | null
+}
+
+/** A place in the week where practice could be laid, and how long there is. */
+interface Slot {
+  day: string
+  time: DayTime
+  at: string
+  minutes: number
+}
+
+/** Without an aim and without a habit, so many days a week; without hours said, so many minutes. Our choice. */
+const USUAL_DAYS = 4
+const USUAL_MINUTES = 12
+const LEAST_MINUTES = 3
+const HABIT_WEEKS = 6
+
+/**
+ * A week, proposed: which days, at which time, how long and what; only where nothing is laid yet, from today on. Days by what I aim at (or mostly
+ * do), spread, and where I have time; minutes by what I aim at; and what, by the judge of Today, asked for each day in turn as if the days
+ * before had gone as laid: so habit, what is due, what comes short, the legs and the same again and again weigh as they do on Today.
+ */
+export function* makeWeek(request: MakeWeekRequest, newId: () => string, time?: TimeGiven): Generator<Laid> {
+  const forms = new Map(request.forms.map((form) => [form.id, form]))
+  const days = weekOf({ ...request, rules: request.week, isRest: (day) => request.restDays.includes(day) })
+  const slots = shareMinutes(chooseSlots(slotsOf(request, days), request, days), request, days)
+  // What is laid already goes before, as it were done.
+  const known: SessionRecord[] = [...request.sessions]
+  const laidBefore = days.flatMap(({ practice }) =>
+    practice.filter(({ state }) => state === 'open' || state === 'ahead'),
+  )
+  const prepared = prepareToday({ ...request, body: { states: [], pain: [] } })
+  for (const day of days.map((each) => each.day)) {
+    for (const dayTime of DAY_TIMES) {
+      const before = laidBefore.find((each) => each.day === day && each.laid.time === dayTime)
+      if (before?.routineId) {
+        const routine = request.routines.find(({ id }) => id === before.routineId)
+        if (routine) known.unshift(asDone(routine, day, dayTime, request))
+      }
+      const slot = slots.find((each) => each.day === day && each.time === dayTime)
+      if (!slot) continue
+      const best = bestFor(slot, known, prepared, forms, request, time)
+      if (!best) continue
+      const { offer, minutes, seriesId } = best
+      const series = request.series.find(({ id }) => id === seriesId)
+      known.unshift(
+        asDone(offer.routine, day, dayTime, request, series ? lessonNow(series, known, slot.day, request) : undefined),
+      )
+      yield {
+        ...{ id: newId(), kind: 'practice', day, time: dayTime, minutes, changes: 0 },
+        ...(slot.at === request.week.at[dayTime] ? {} : { at: slot.at }),
+        what: series ? { kind: 'series', seriesId: series.id } : { kind: 'routine', routineId: offer.routineId },
+      }
+    }
+  }
+}
+
+/** Where there is time and nothing is laid yet: on no day of rest, and at no busy hour. */
+function slotsOf(request: MakeWeekRequest, days: readonly PlannedDay[]): Slot[] {
+  const { week, today, restDays } = request
+  const minutesOf = week.minutes ?? usualMinutes(request)
+  return days
+    .filter(({ day, pause }) => day >= today && !pause && !restDays.includes(day))
+    .flatMap(({ day, practice }) =>
+      DAY_TIMES.flatMap((time): Slot[] => {
+        const minutes = minutesOf[time][weekday(day) - 1] ?? 0
+        if (minutes < LEAST_MINUTES || practice.some(({ laid }) => laid.time === time)) return []
+        const at = freeAt(day, week.at[time], minutes, week.busy)
+        return at ? [{ day, time, at, minutes }] : []
+      }),
+    )
+}
+
+/** What I mostly have, where that was not said: on each weekday the middle of what was done lately; where nothing was, as on the others. */
+function usualMinutes({ sessions, today, dayEndsAtHour }: MakeWeekRequest): Record<DayTime, number[]> {
+  const first = addDays(today, -7 * HABIT_WEEKS)
+  const lately = sessions.filter((session) => dayOf(session, dayEndsAtHour) >= first)
+  const middle = (list: readonly SessionRecord[]) => {
+    const minutes = list
+      .map(({ practisedSeconds }) => Math.round(practisedSeconds / 60))
+      .sort((one, other) => one - other)
+    return minutes[Math.floor(minutes.length / 2)] ?? null
+  }
+  const mornings = lately.filter((session) => !isLate(session)).length * 2 >= lately.length
+  const inAll = Math.max(LEAST_MINUTES, middle(lately) ?? USUAL_MINUTES)
+  const minutes = Array.from({ length: 7 }, (_, at) =>
+    Math.max(
+      LEAST_MINUTES,
+      middle(lately.filter((session) => weekday(dayOf(session, dayEndsAtHour)) === at + 1)) ?? inAll,
+    ),
+  )
+  const none = Array.from({ length: 7 }, () => 0)
+  return mornings ? { morning: minutes, evening: none } : { morning: none, evening: minutes }
+}
+const NOON = 12
+const isLate = ({ startedAt, timeZone }: SessionRecord) =>
+  Number(new Intl.DateTimeFormat('en-GB', { hour: '2-digit', timeZone }).format(new Date(startedAt))) >= NOON
+
+/** So many days as I aim at, or mostly do, those with practice counted; the days of habit before others, and far from one another. */
+function chooseSlots(slots: readonly Slot[], request: MakeWeekRequest, days: readonly PlannedDay[]): Slot[] {
+  const first = addDays(request.today, -7 * HABIT_WEEKS)
+  const practised = new Set(
+    request.sessions.map((session) => dayOf(session, request.dayEndsAtHour)).filter((day) => day >= first),
+  )
+  const habit = Array.from({ length: 7 }, (_, at) => [...practised].filter((day) => weekday(day) === at + 1).length)
+  const mostly = practised.size > 0 ? Math.max(1, Math.round(practised.size / HABIT_WEEKS)) : USUAL_DAYS
+  const has = new Set(
+    days
+      .filter(({ practice, besides }) => practice.some(({ state }) => state !== 'missed') || besides.length > 0)
+      .map(({ day }) => day),
+  )
+  const chosen: Slot[] = []
+  const wanted = request.aimDays ?? mostly
+  const free = () => slots.filter((slot) => !has.has(slot.day) && !chosen.includes(slot))
+  while (has.size < wanted && free().length > 0) {
+    const worth = ({ day, minutes }: Slot) => {
+      const near = [...has].some((other) => Math.abs(Date.parse(other) - Date.parse(day)) <= 86_400_000)
+      return habit[weekday(day) - 1]! / HABIT_WEEKS - (near ? 0.4 : 0) + minutes / 1000
+    }
+    const best = free().sort((one, other) => worth(other) - worth(one) || one.day.localeCompare(other.day))[0]!
+    chosen.push(best)
+    has.add(best.day)
+  }
+  // More, the longest first, as long as the minutes that I aim at are not there.
+  const there = () => minutesLaid(days) + chosen.reduce((sum, { minutes }) => sum + minutes, 0)
+  const others = slots.filter((slot) => !chosen.includes(slot)).sort((one, other) => other.minutes - one.minutes)
+  while (request.aimMinutes !== null && there() < request.aimMinutes && others.length > 0) chosen.push(others.shift()!)
+  return chosen.sort((one, other) => one.day.localeCompare(other.day) || one.at.localeCompare(other.at))
+}
+
+/** The minutes that I aim at, shared among the places as long as each can be; all that there is where nothing is aimed at. */
+function shareMinutes(slots: readonly Slot[], { aimMinutes }: MakeWeekRequest, days: readonly PlannedDay[]): Slot[] {
+  if (aimMinutes === null) return [...slots]
+  let left = Math.max(0, aimMinutes - minutesLaid(days))
+  const byRoom = [...slots].sort((one, other) => one.minutes - other.minutes)
+  const minutesOf = new Map<Slot, number>()
+  byRoom.forEach((slot, at) => {
+    const share = Math.max(LEAST_MINUTES, Math.min(slot.minutes, Math.ceil(left / (byRoom.length - at))))
+    minutesOf.set(slot, share)
+    left = Math.max(0, left - share)
+  })
+  return slots.map((slot) => ({ ...slot, minutes: minutesOf.get(slot)! }))
+}
+/** Minutes of a week that were done, or are laid for some minutes. */
+const minutesLaid = (days: readonly PlannedDay[]) =>
+  days.reduce((sum, { practice, besides }) => {
+    const done = [...besides, ...practice.flatMap(({ session }) => session ?? [])]
+    const ahead = practice.filter(({ state }) => state === 'open' || state === 'ahead')
+    return (
+      sum +
+      done.reduce((seconds, { practisedSeconds }) => seconds + practisedSeconds, 0) / 60 +
+      ahead.reduce((minutes, { laid }) => minutes + (laid.minutes ?? USUAL_MINUTES), 0)
+    )
+  }, 0)
+
+/** What the judge of Today would have that day, fitted to its minutes; and the series whose lesson it is. */
+function bestFor(
+  slot: Slot,
+  known: readonly SessionRecord[],
+  prepared: ReturnType<typeof prepareToday>,
+  forms: ReadonlyMap<string, Form>,
+  request: MakeWeekRequest,
+  time: TimeGiven | undefined,
+): { offer: TodayOffer; minutes: number | null; seriesId: string | null } | null {
+  const { dayEndsAtHour, stages, stageDays } = request
+  const { day, minutes } = slot
+  const keptIds = new Set(request.keptIds)
+  const kept = keptForms(known, stageDays, { today: day, dayEndsAtHour, isKept: (formId) => keptIds.has(formId) })
+  const lessons = request.series.flatMap((series) => {
+    const next = series.begunAt === undefined ? null : lessonNow(series, known, day, request)
+    return next ? [{ seriesId: series.id, name: series.name, routineId: next.routineId }] : []
+  })
+  const asks: TodayAsked[] = [
+    ...lessons.map(({ routineId, name }) => ({ routineId, by: 'series' as const, name })),
+    ...asksOfWeek(day, known, forms, request),
+  ]
+  const asked = {
+    ...request,
+    ...{ asks, stages, minutes, today: day, body: { states: [], pain: [] }, effects: [], minutesLacking: null },
+    hour: Number(slot.at.slice(0, 2)) + Number(slot.at.slice(3)) / 60,
+    lately: latelyOf(known, request.forms, day, dayEndsAtHour),
+    kept: Object.fromEntries(kept.map((form) => [form.formId, form])),
+  }
+  const judged = judgeToday(asked, prepared)
+  const seriesOf = (offer: TodayOffer) =>
+    lessons.find(({ routineId }) => routineId === offer.routineId)?.seriesId ?? null
+  for (const each of offersFitted(judged, asked, time)) {
+    if ('routine' in each) return { offer: each, minutes, seriesId: seriesOf(each) }
+    // A lesson that cannot be drawn out to all the time there is, is led as long as it is.
+    const lesson = judged.offers.find((offer) => offer.routineId === each.routineId && seriesOf(offer) !== null)
+    if (lesson && lesson.seconds <= minutes * 60) return { offer: lesson, minutes: null, seriesId: seriesOf(lesson) }
+  }
+  return null
+}
+
+/** What turns on a day, and forms that I want more of in this week, ask for the routines that have them. */
+export function asksOfWeek(
+  day: string,
+  sessions: readonly SessionRecord[],
+  forms: ReadonlyMap<string, Form>,
+  { routines, week, dayEndsAtHour }: Pick<MakeWeekRequest, 'routines' | 'week' | 'dayEndsAtHour'>,
+): TodayAsked[] {
+  const turn = turnOn(week.rotation, day)
+  const monday = addDays(day, 1 - weekday(day))
+  const inWeek = sessions.filter((session) => {
+    const of = dayOf(session, dayEndsAtHour)
+    return of >= monday && of <= day
+  })
+  const timesOf = (formId: string) =>
+    inWeek.filter(({ done }) => done.some((step) => step.formId === formId && step.outcome !== 'skipped')).length
+  const routineName = (routineId: string) => routines.find(({ id }) => id === routineId)?.name ?? ''
+  return [
+    ...(turn
+      ? routinesOfTurn(turn, routines, forms).map((routineId) => ({
+          ...{ routineId, by: 'turn' as const },
+          name: turn.kind === 'phase' ? turn.phase : routineName(routineId),
+        }))
+      : []),
+    ...week.forms
+      .filter(({ formId, times }) => timesOf(formId) < times)
+      .flatMap(({ formId }) =>
+        routines
+          .filter(({ entries }) =>
+            entries.some((entry) =>
+              (entry.kind === 'step' ? [entry] : entry.steps).some((step) => step.formId === formId),
+            ),
+          )
+          .map(({ id }) => ({ routineId: id, by: 'form' as const, name: forms.get(formId)?.name ?? '' })),
+      ),
+  ]
+}
+
+const lessonNow = (
+  series: Series,
+  known: readonly SessionRecord[],
+  day: string,
+  { dayEndsAtHour }: MakeWeekRequest,
+) => {
+  const { next, doneToday } = seriesState(series, known, day, dayEndsAtHour)
+  return doneToday ? null : next
+}
+
+/** A routine as if it had been followed to its end on a day, for the days after it to be judged by. */
+function asDone(
+  routine: Routine,
+  day: string,
+  time: DayTime,
+  setting: MakeWeekRequest,
+  lesson?: { id: string } | null,
+): SessionRecord {
+  const timeline = compileTimeline({ ...setting, routine })
+  const of = new Map(timeline.occurrences.map(({ stepId, formId, counting }) => [stepId, { formId, counting }]))
+  const { bySteps, totalSeconds, movingSeconds, closingSeconds } = totalsOf(timeline)
+  const at = `${day}T${setting.week.at[time]}:00.000Z`
+  const series = lesson && setting.series.find(({ lessons }) => lessons.some(({ id }) => id === lesson.id))
+  return {
+    ...{ id: `as-done-${day}-${time}`, source: 'followed', routineId: routine.id, title: routine.name },
+    ...{ startedAt: at, endedAt: at, timeZone: 'UTC', practisedSeconds: totalSeconds, pausedSeconds: 0 },
+    ...{ plannedSeconds: totalSeconds, movingSeconds, closingSeconds, planned: [], asides: [] },
+    ...(series && lesson ? { lesson: { seriesId: series.id, lessonId: lesson.id } } : {}),
+    done: bySteps.map(({ stepId, formName, part, seconds, counts }) => ({
+      ...{ stepId, ...of.get(stepId)!, formName, part, seconds, counts },
+      ...{ outcome: 'done', version: null, breath: null },
+    })),
+    ...{ before: NOT_SAID, after: NOT_SAID, sensations: [], words: '' },
+  }
+}

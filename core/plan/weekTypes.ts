@@ -1,0 +1,167 @@
+import {
+  daySchema,
+  idSchema,
+  oneOf,
+  oneOfKinds,
+  optionally,
+  strictList,
+  strictObject,
+  strictObjectOrNull,
+  tested,
+  textLike,
+  wholeBetween,
+  wholeOrNull,
+} from '../basics'
+import { FIVE_PHASES, type FivePhase } from '../forms'
+
+export const DAY_TIMES = ['morning', 'evening'] as const
+/** When on a day practice is laid. */
+export type DayTime = (typeof DAY_TIMES)[number]
+
+/** What is laid on a day: a routine, or whatever lesson of a series is next then. */
+export type LaidWhat = { kind: 'routine'; routineId: string } | { kind: 'series'; seriesId: string }
+
+/** Practice that is laid on a day, or on the same day of every week. */
+export interface Laid {
+  id: string
+  kind: 'practice'
+  /** Practice day; of what comes every week the first one. */
+  day: string
+  time: DayTime
+  /** "07:30": when it begins, where that is not the usual hour of its time. */
+  at?: string
+  what: LaidWhat
+  /** What it is fitted to; null for as long as it is planned. */
+  minutes: number | null
+  weekly?: {
+    /** The last day on which it may come; it goes on where it is left out. */
+    untilDay?: string
+    /** Days of it that were taken off, or moved. */
+    notOn: string[]
+  }
+  /** How often it was changed since it was laid: the sequence of RFC 5545. */
+  changes: number
+}
+
+export const PAUSE_REASONS = ['rest', 'holiday', 'illness'] as const
+/** Days from one to another, both in it, on which nothing is asked: they are planned rest. */
+export interface Pause {
+  id: string
+  kind: 'pause'
+  day: string
+  lastDay: string
+  why: (typeof PAUSE_REASONS)[number]
+}
+/** What a person plans. */
+export type Planned = Laid | Pause
+
+/** What is done about practice that was laid on a day and did not come: it moves to the next day with room, stays there open, or is dropped. */
+export const MISSED_RULES = ['moves', 'stays', 'drops'] as const
+export type MissedRule = (typeof MISSED_RULES)[number]
+
+/** What turns from day to day: a phase, or a routine. */
+export type Turn = { kind: 'phase'; phase: FivePhase } | { kind: 'routine'; routineId: string }
+/** The first turn is on `startDay`, then one each day, again and again. */
+export interface Rotation {
+  startDay: string
+  turns: Turn[]
+}
+
+/** A stretch of time by the clock on the wall, "2026-03-10T18:00": nothing can be laid there. */
+export interface Busy {
+  from: string
+  to: string
+}
+
+/** What is said once of all weeks. */
+export interface WeekRules {
+  missed: MissedRule
+  /** "07:00": when practice begins. */
+  at: Record<DayTime, string>
+  /** Minutes that I have on each day, from Monday; null where that was not said. */
+  minutes: Record<DayTime, number[]> | null
+  rotation: Rotation | null
+  /** Forms that I want to come so many times a week. */
+  forms: { formId: string; times: number }[]
+  busy: Busy[]
+  /** Minutes before which I am told, while the application is open; null for not at all. */
+  reminds: number | null
+}
+
+/** Nothing said: what is missed is dropped without a word. Seven in the morning and half past six in the evening are our choice. */
+export const USUAL_WEEK: WeekRules = {
+  missed: 'drops',
+  at: { morning: '07:00', evening: '18:30' },
+  minutes: null,
+  rotation: null,
+  forms: [],
+  busy: [],
+  reminds: null,
+}
+
+export const WEEK_LIMITS = { minutes: 240, notOn: 1000, forms: 40, turns: 60, busy: 4000, reminds: 120 }
+
+const whatSchema = oneOfKinds<'kind', LaidWhat>('kind', {
+  routine: strictObject<LaidWhat & { kind: 'routine' }>({ kind: oneOf(['routine']), routineId: idSchema }),
+  series: strictObject<LaidWhat & { kind: 'series' }>({ kind: oneOf(['series']), seriesId: idSchema }),
+})
+const timeSchema = textLike(5, /^([01]\d|2[0-3]):[0-5]\d$/, '${path} must be a time such as 07:00')
+const laidSchema = strictObject<Laid>({
+  id: idSchema,
+  kind: oneOf(['practice']),
+  day: daySchema,
+  time: oneOf(DAY_TIMES),
+  at: optionally(timeSchema),
+  what: whatSchema,
+  minutes: wholeOrNull(1, WEEK_LIMITS.minutes),
+  weekly: optionally(
+    strictObject<NonNullable<Laid['weekly']>>({
+      untilDay: optionally(daySchema),
+      notOn: strictList(daySchema, WEEK_LIMITS.notOn),
+    }),
+  ),
+  changes: wholeBetween(0, 1_000_000),
+})
+const pauseSchema = tested<Pause>(
+  strictObject<Pause>({
+    id: idSchema,
+    kind: oneOf(['pause']),
+    day: daySchema,
+    lastDay: daySchema,
+    why: oneOf(PAUSE_REASONS),
+  }),
+  'ends-after-it-began',
+  function (pause) {
+    const path = this.path ? `${this.path}.lastDay` : 'lastDay'
+    return (
+      !pause || pause.day <= pause.lastDay || this.createError({ path, message: '${path} is before its first day' })
+    )
+  },
+)
+export const plannedSchema = oneOfKinds<'kind', Planned>('kind', { practice: laidSchema, pause: pauseSchema })
+
+const wallSchema = textLike(
+  16,
+  /^\d{4}-(0[1-9]|1[0-2])-([0-2]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/,
+  '${path} must be a time such as 2026-03-10T18:00',
+)
+const minutesSchema = strictList(wholeBetween(0, WEEK_LIMITS.minutes), 7, 7)
+const turnSchema = oneOfKinds<'kind', Turn>('kind', {
+  phase: strictObject<Turn & { kind: 'phase' }>({ kind: oneOf(['phase']), phase: oneOf(FIVE_PHASES) }),
+  routine: strictObject<Turn & { kind: 'routine' }>({ kind: oneOf(['routine']), routineId: idSchema }),
+})
+export const weekRulesSchema = strictObject<WeekRules>({
+  missed: oneOf(MISSED_RULES),
+  at: strictObject<WeekRules['at']>({ morning: timeSchema, evening: timeSchema }),
+  minutes: strictObjectOrNull<NonNullable<WeekRules['minutes']>>({ morning: minutesSchema, evening: minutesSchema }),
+  rotation: strictObjectOrNull<Rotation>({
+    startDay: daySchema,
+    turns: strictList(turnSchema, WEEK_LIMITS.turns, 1),
+  }),
+  forms: strictList(
+    strictObject<WeekRules['forms'][number]>({ formId: idSchema, times: wholeBetween(1, 14) }),
+    WEEK_LIMITS.forms,
+  ),
+  busy: strictList(strictObject<Busy>({ from: wallSchema, to: wallSchema }), WEEK_LIMITS.busy),
+  reminds: wholeOrNull(0, WEEK_LIMITS.reminds),
+})
