@@ -4,54 +4,12 @@
  */
 import { chromium, type Page } from '@playwright/test'
 import { benefit, observationsOf } from '#core/evidence'
-import { addDays, type SessionRecord } from '#core/journal'
-import { demoPerson } from '#data'
+import type { SessionRecord } from '#core/journal'
 import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
-import { SEED } from './support/seed'
+import { fill, TODAY, years, ZONE } from './support/longJournal'
 
 const YEARS = (process.env.YEARS ?? '1,5,20').split(',').map(Number)
-const SESSIONS_A_YEAR = 500
-const TODAY = '2026-11-27'
-const ZONE = 'Europe/Lisbon'
 const AIMS = { open: 1000, journal: 300, statistics: 200, adding: 16 }
-
-/** The demo's year again and again, each a year earlier, with as many sessions a year and twelve steps in each. */
-function years(count: number): SessionRecord[] {
-  const year = demoPerson(TODAY, ZONE).sessions
-  const all: SessionRecord[] = []
-  for (let back = 0; back < count; back += 1) {
-    for (let number = 0; number < SESSIONS_A_YEAR; number += 1) {
-      const session = year[(number * (SEED + 6)) % year.length]!
-      const day = addDays(TODAY, -Math.floor(back * 365 + (number * 365) / SESSIONS_A_YEAR) - 1)
-      const startMs = Date.parse(`${day}T${session.startedAt.slice(11)}`)
-      const lasts = Date.parse(session.endedAt) - Date.parse(session.startedAt)
-      const steps = Array.from({ length: 12 }, (_, at) => session.done[at % Math.max(1, session.done.length)]).flatMap(
-        (step, at) => (step ? [{ ...step, stepId: `s${at}` }] : []),
-      )
-      all.push({
-        ...session,
-        id: `y-${back}-${number}`,
-        startedAt: new Date(startMs).toISOString(),
-        endedAt: new Date(startMs + lasts).toISOString(),
-        done: steps,
-      })
-    }
-  }
-  return all
-}
-
-const fill = (page: Page, sessions: SessionRecord[]) =>
-  page.evaluate(async (all) => {
-    const database = await new Promise<IDBDatabase>((resolve, reject) => {
-      const request = indexedDB.open('pebblebrook')
-      request.onsuccess = () => resolve(request.result)
-      request.onerror = () => reject(request.error!)
-    })
-    const transaction = database.transaction('sessions', 'readwrite')
-    for (const session of all) transaction.objectStore('sessions').put(session)
-    await new Promise((resolve) => (transaction.oncomplete = resolve))
-    database.close()
-  }, sessions)
 
 interface PersonStore {
   isWhole: boolean

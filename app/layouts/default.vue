@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useReminder } from '~/shared/plan/useReminder'
 import { isForPage } from '~/shared/ui/keys'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
@@ -17,6 +18,7 @@ const SCREENS = [
   { to: '/journal', name: 'Journal' },
   { to: '/settings', name: 'Settings' },
 ]
+const reminder = useReminder()
 const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
 
 async function leaveDemo() {
@@ -66,6 +68,10 @@ const interruptedAt = computed(() =>
         </NuxtLink>
       </nav>
     </header>
+    <p v-if="reminder.said.value" class="interrupted sheet" role="status">
+      {{ reminder.said.value }}
+      <Button size="small" severity="secondary" text label="Good" @click="reminder.dismiss()" />
+    </p>
     <section v-if="follow.interrupted" class="interrupted sheet" aria-label="Interrupted session">
       <p>
         <strong>{{ follow.interrupted.running.plan.routine.name }}</strong> was interrupted on {{ interruptedAt }}.

@@ -10,6 +10,8 @@ export interface FitRequest extends CompileInput {
   frees?: boolean
   /** Forms, among those given, that may be added where the time cannot be filled. */
   spareIds?: readonly string[]
+  /** Nobody asks why: neither for the reasons of the changes, nor for what keeps the length out of reach. */
+  unexplained?: boolean
 }
 
 /** What of an entry can be chosen. */

@@ -90,18 +90,23 @@ export function fitRoutine(request: FitRequest, given: TimeGiven | null = null):
     targetSeconds: request.targetSeconds,
     toleranceSeconds: tolerance,
     met: Math.abs(totalSeconds - request.targetSeconds) <= tolerance + SAME_SECONDS,
-    changes: changesBetween(request, fitted.routine, totalSeconds, until(CHANGES_SHARE)),
+    changes: changesBetween(request, fitted.routine, totalSeconds, request.unexplained ? noTime : until(CHANGES_SHARE)),
     bindings: [],
   }
   if (result.met && result.closingKept) return result
   const plainly: FitBinding[] = result.met
     ? []
     : [{ kind: totalSeconds < request.targetSeconds ? 'tooFew' : 'tooMuch' }]
+  if (request.unexplained) return { ...result, bindings: plainly }
   const bindings = inTime(
     () => bindingsOf(request, tolerance, result, until(BINDINGS_SHARE)),
     () => plainly,
   )
   return { ...result, bindings }
+}
+
+const noTime: CheckTime = () => {
+  throw new TimeUpError()
 }
 
 /** Do this; where its time is up, do that instead. */

@@ -10,6 +10,7 @@ import {
   type ProposeReason,
   type Wanted,
 } from './candidates'
+import type { FitRequest } from './fitChoices'
 import { fitRoutine, type FitResult } from './fitRoutine'
 import { PURPOSE_WANTS } from './purposes'
 import { selectForms, withOneMore } from './selection'
@@ -21,6 +22,7 @@ export interface ProposeRequest extends Wanted {
   newId: () => string
   /** How long each fit may take; as long as it takes when left out. */
   time?: TimeGiven
+  unexplained?: boolean
 }
 
 export interface Proposal {
@@ -51,7 +53,7 @@ export function propose(request: ProposeRequest): Proposal {
     chosen = selectForms(candidates, request, used)
     for (const { form } of chosen) used.set(form.id, (used.get(form.id) ?? 0) + 1)
   }
-  const { fit, taken } = fittedProposal(chosen, candidates, request)
+  const { fit, taken } = fittedProposal(thatCanBe(chosen, request), candidates, request)
   return {
     routine: fit.routine,
     fit,
@@ -84,6 +86,21 @@ function candidatesInPosture(request: ProposeRequest): { posture: Posture; candi
       0,
     )
   return most >= share * request.minutes * 60 * ENOUGH_WORK ? first : inPosture('seated')
+}
+
+/** As many as can come to the time at all: what is longer even at its least counts would be searched for in vain. */
+function thatCanBe(chosen: Candidate[], request: ProposeRequest): Candidate[] {
+  const least = (list: readonly Candidate[]) =>
+    list.reduce(
+      (sum, { form, seconds, unitSeconds }) => sum + seconds - (form.counts.usual - form.counts.least) * unitSeconds,
+      0,
+    )
+  let taken = chosen
+  for (;;) {
+    const fewer = least(taken) > request.minutes * 60 ? withOneLess(taken, request) : null
+    if (!fewer) return taken
+    taken = fewer
+  }
 }
 
 /** Ordered and fitted; changed by one form, and by another, while that comes nearer to the time with the closing kept. */
@@ -127,7 +144,7 @@ function orderedFit(taken: readonly Candidate[], request: ProposeRequest): FitRe
   const { routine } = suggestOrder(base, forms)
   const stays = loosensLongEnough(taken)
   const loosened = withPins(routine, (formId) => stays.has(formId))
-  const toMinutes = { ...request, routine: loosened, targetSeconds: minutes * 60, toleranceSeconds: null }
+  const toMinutes: FitRequest = { ...request, routine: loosened, targetSeconds: minutes * 60, toleranceSeconds: null }
   const fit = fitRoutine(toMinutes, request.time)
   return {
     ...fit,

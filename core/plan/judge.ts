@@ -104,7 +104,7 @@ export function* offersFitted(
 }
 
 function fitTo(offer: TodayOffer, minutes: number, request: TodayRequest, time: TimeGiven | undefined) {
-  const target = { targetSeconds: minutes * 60, toleranceSeconds: null }
+  const target = { targetSeconds: minutes * 60, toleranceSeconds: null, unexplained: true }
   const fit = fitRoutine({ routine: offer.routine, ...settingOf(request), ...target }, time ?? null)
   if (!fit.met || !fit.closingKept) {
     const against: TodayAgainst[] = [{ kind: 'cannotFit', seconds: fit.seconds }]

@@ -1,6 +1,7 @@
 import type { TimeGiven } from '../basics'
 import { propose, routineFeatures, type ProposeRequest, type Purpose } from '../compose'
 import { daysBetween } from '../journal'
+import { activeSteps } from '../routine'
 import { TooLongError } from '../timeline'
 import { cautionsSpared, purposeNow } from './body'
 import { weigh } from './judge'
@@ -68,6 +69,7 @@ export function makeToday(request: MakeRequest, newId: () => string, time?: Time
     longestStillSeconds: request.longestStillSeconds,
     seed: daysBetween('2000-01-01', today),
     another: 0,
+    unexplained: true,
   }
   const [wanted, now] = [purposeMade(request), purposeNow(body, request.hour)]
   // What is asked for by name is that, or nothing.
@@ -81,6 +83,7 @@ export function makeToday(request: MakeRequest, newId: () => string, time?: Time
       until !== undefined && { ...time, withinMs: Math.max(0, until - time.nowMs()) / (tries.length - at) }
     const proposed = propose({ ...asked, ...each, ...(left ? { time: left } : {}) })
     if (proposed.empty || !proposed.fit.met || !proposed.fit.closingKept) continue
+    if (request.comesBack && !activeSteps(proposed.routine).some(({ formId }) => due.has(formId))) continue
     proposal = proposed
     break
   }

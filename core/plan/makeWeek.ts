@@ -234,6 +234,7 @@ export function asksOfWeek(
   const turn = turnOn(week.rotation, day)
   const monday = addDays(day, 1 - weekday(day))
   const inWeek = sessions.filter((session) => {
+    if (session.startedAt < addDays(monday, -1)) return false
     const of = dayOf(session, dayEndsAtHour)
     return of >= monday && of <= day
   })

@@ -66,7 +66,9 @@ export function weekOf(request: WeekRequest): PlannedDay[] {
   const pauseOn = (day: string) => pauses.find((pause) => pause.day <= day && day <= pause.lastDay) ?? null
   const until = addDays(from, 6)
   const first = addDays(from, -OPEN_DAYS)
+  // Of a journal of years only the end is looked at; a zone away it may be the day before.
   const inView = sessions
+    .filter(({ startedAt }) => startedAt >= addDays(first, -1))
     .map((session) => ({ session, day: dayOf(session, dayEndsAtHour) }))
     .filter(({ day }) => day >= first && day <= until)
     .sort((one, other) => (one.session.startedAt < other.session.startedAt ? -1 : 1))

@@ -84,8 +84,10 @@ export interface WeekRules {
   /** Forms that I want to come so many times a week. */
   forms: { formId: string; times: number }[]
   busy: Busy[]
-  /** Minutes before which I am told, while the application is open; null for not at all. */
+  /** Minutes before which I am told, while the application is open and by the calendar; null for not at all. */
   reminds: number | null
+  /** How often the hours or the reminding were changed: part of the sequence of RFC 5545. */
+  changes: number
 }
 
 /** Nothing said: what is missed is dropped without a word. Seven in the morning and half past six in the evening are our choice. */
@@ -97,6 +99,7 @@ export const USUAL_WEEK: WeekRules = {
   forms: [],
   busy: [],
   reminds: null,
+  changes: 0,
 }
 
 export const WEEK_LIMITS = { minutes: 240, notOn: 1000, forms: 40, turns: 60, busy: 4000, reminds: 120 }
@@ -164,4 +167,5 @@ export const weekRulesSchema = strictObject<WeekRules>({
   ),
   busy: strictList(strictObject<Busy>({ from: wallSchema, to: wallSchema }), WEEK_LIMITS.busy),
   reminds: wholeOrNull(0, WEEK_LIMITS.reminds),
+  changes: wholeBetween(0, 1_000_000),
 })

@@ -59,7 +59,7 @@ const MOST_TARGET_SECONDS = 21_600
 const MOST_FITTED_ENTRIES = 60
 
 export const compileRequestSchema = strictObject<CompileInput>(compileFields)
-export const fitRequestSchema = strictObject<FitRequest>({
+export const fitRequestSchema = strictObject<Omit<FitRequest, 'unexplained'>>({
   ...compileFields,
   targetSeconds: numberBetween(30, MOST_TARGET_SECONDS),
   toleranceSeconds: numberOrNull(0, 600),

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { begin, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPassToTheEnd, openAt, openDemo } from './support'
 
@@ -118,4 +119,50 @@ test('on a phone each day is a reach of its own, and nothing lies outside', asyn
   await expect(stones(page, /Friday/)).toHaveCount(1)
   await expectNoSidewaysScroll(page)
   await expectNoAxeFindings(page)
+})
+
+test.describe('in Tokyo', () => {
+  test.use({ timezoneId: 'Asia/Tokyo' })
+
+  test('“make me a week” goes round two evenings that are busy in a calendar; what is laid goes out as one, with an alarm', async ({
+    page,
+  }) => {
+    await openAt(page, '/week', new Date('2026-11-23T22:10:00Z'))
+    await page.getByText('What holds for every week').click()
+    for (const name of ['Wednesday evening', 'Thursday evening', 'Friday evening']) {
+      await page.getByLabel(name, { exact: true }).fill('10')
+      await page.getByLabel(name, { exact: true }).press('Tab')
+    }
+    const event = (day: string) => [
+      ...['BEGIN:VEVENT', `UID:${day}`, `DTSTART;TZID=Asia/Tokyo:${day}T160000`],
+      ...[`DTEND;TZID=Asia/Tokyo:${day}T220000`, 'SUMMARY:Choir', 'END:VEVENT'],
+    ]
+    const calendar = ['BEGIN:VCALENDAR', 'VERSION:2.0', ...event('20261125'), ...event('20261126'), 'END:VCALENDAR']
+    await page.getByLabel('Calendar with busy times').setInputFiles({
+      ...{ name: 'mine.ics', mimeType: 'text/calendar', buffer: Buffer.from(calendar.join('\r\n')) },
+    })
+    await expect(page.getByText(/2 busy times up to/)).toBeVisible()
+    await page.getByLabel('Calendar with busy times').setInputFiles({
+      ...{ name: 'notes.ics', mimeType: 'text/calendar', buffer: Buffer.from('dear diary') },
+    })
+    await expect(page.getByRole('alert')).toContainText('This is no calendar file')
+    await page.getByLabel(/A quiet word before what is laid/).check()
+
+    await page.getByRole('button', { name: 'Make me a week (M)' }).click()
+    await page.getByRole('button', { name: 'Lay this week (K)' }).click()
+    await expect(stones(page, /Friday/)).toHaveCount(1)
+    await expect(stones(page, /Wednesday|Thursday/)).toHaveCount(0)
+
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'All that is laid (iCalendar)' }).click(),
+    ])
+    const text = readFileSync((await file.path())!, 'utf8')
+    expect(text.match(/^DTSTART.*$/gm)).toEqual([expect.stringContaining('DTSTART:20261127T183000')])
+    expect(text).toContain('TRIGGER:-PT10M')
+
+    await page.clock.setFixedTime(new Date('2026-11-27T09:25:00Z'))
+    await page.reload()
+    await expect(page.getByRole('status').filter({ hasText: ', at 18:30' })).toBeVisible()
+  })
 })

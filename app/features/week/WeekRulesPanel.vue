@@ -6,6 +6,7 @@ import {
   phasesFrom,
   WEEK_LIMITS,
   type DayTime,
+  type Laid,
   type Pause,
   type Turn,
   type WeekRules,
@@ -13,10 +14,16 @@ import {
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { usePersonStore } from '~/shared/store/person'
 import { WEEKDAY_WORDS, shortDayPhrase } from '~/shared/words/time'
+import WeekCalendar from './WeekCalendar.vue'
 import { DAY_TIME_WORDS, MISSED_WORDS, PAUSE_WORDS, phaseWord, turnWord } from './weekWords'
 
 /** What is said once of all weeks: what becomes of what is missed, the hours that I have, what turns, what I aim at, and pauses. */
-const props = defineProps<{ rules: WeekRules }>()
+const props = defineProps<{
+  rules: WeekRules
+  from: string
+  nameOf: (laid: Laid) => string
+  secondsOf: (laid: Laid) => number
+}>()
 const emit = defineEmits<{ pause: [day: string, lastDay: string, why: Pause['why']] }>()
 const person = usePersonStore()
 const save = (change: Partial<WeekRules>) => person.saveSettings({ week: { ...props.rules, ...change } })
@@ -30,7 +37,8 @@ function setMinutes(time: DayTime, at: number, value: number | null) {
   void save({ minutes: { ...minutes.value, [time]: those } })
 }
 function setAt(time: DayTime, value: string) {
-  if (/^([01]\d|2[0-3]):[0-5]\d$/.test(value)) void save({ at: { ...props.rules.at, [time]: value } })
+  if (/^([01]\d|2[0-3]):[0-5]\d$/.test(value))
+    void save({ at: { ...props.rules.at, [time]: value }, changes: props.rules.changes + 1 })
 }
 
 /* What turns: nothing, the phases from one of them, or routines in an order. */
@@ -176,6 +184,8 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
           <Button label="Not any more" size="small" severity="secondary" text @click="aimAt(each.formId, 0)" />
         </li>
       </ul>
+
+      <WeekCalendar :rules="rules" :from="from" :name-of="nameOf" :seconds-of="secondsOf" @save="save" />
 
       <fieldset class="stack">
         <legend class="label">A pause: nothing is asked, and the row of days goes on</legend>

@@ -176,6 +176,9 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
     <WeekSums :amounts="amounts" />
     <WeekRulesPanel
       :rules="rules"
+      :from="from"
+      :name-of="(laid) => week.nameOf({ laid, routineId: null })"
+      :seconds-of="(laid) => week.planAmounts(laid, laid.what.kind === 'routine' ? laid.what.routineId : null).seconds"
       @pause="
         (day, lastDay, why) =>
           week.pauseOn(day, lastDay, why, 'A pause: nothing is asked, and the row of days goes on.')

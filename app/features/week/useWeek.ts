@@ -41,7 +41,7 @@ export function useWeek() {
   function nameOf({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>): string {
     const series = seriesOf(laid)
     const routine = routineOf(routineId)?.name
-    if (laid.what.kind === 'routine') return routine ?? 'a routine that is gone'
+    if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a routine that is gone'
     return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'
   }
   const planAmounts = (laid: Laid, routineId: string | null): Amounts => {

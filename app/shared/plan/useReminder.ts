@@ -1,0 +1,40 @@
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { wallMs } from '~/shared/sound/clock'
+import { usePersonStore } from '~/shared/store/person'
+import { usePlan } from './usePlan'
+
+/** How often it is looked. */
+const EVERY_MS = 20_000
+/** So long after its hour nothing is said any more: the hour has passed. */
+const MOST_LATE_MINUTES = 30
+
+/** A quiet word before what is laid on today, once for each: as a notification where I allowed them, else on the page. */
+export function useReminder() {
+  const person = usePersonStore()
+  const { rules, openToday } = usePlan()
+  const told = new Set<string>()
+  const said = ref('')
+  const waits = computed(() => (rules.value.reminds === null ? [] : openToday.value))
+
+  function look() {
+    const before = rules.value.reminds
+    if (before === null || waits.value.length === 0) return
+    const now = new Date(wallMs())
+    const minuteNow = now.getHours() * 60 + now.getMinutes()
+    for (const { laid, day, routineId } of waits.value) {
+      const clock = laid.at ?? rules.value.at[laid.time]
+      const minute = Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3))
+      const key = `${laid.id}/${day}/${clock}`
+      if (told.has(key) || minuteNow < minute - before || minuteNow > minute + MOST_LATE_MINUTES) continue
+      told.add(key)
+      const name = person.routines.find(({ id }) => id === routineId)?.name ?? 'Practice'
+      const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is laid for now`
+      if (typeof Notification !== 'undefined' && Notification.permission === 'granted')
+        new Notification('Pebblebrook', { body: words, silent: true, tag: key })
+      said.value = words
+    }
+  }
+  useIntervalFn(look, EVERY_MS, { immediateCallback: true })
+  return { said, dismiss: () => (said.value = '') }
+}
