@@ -64,6 +64,11 @@ const followTo = (routine, seconds) => async (page) => {
 try {
   const page = await open()
   await shoot(page, '/', 'today')
+  await shoot(page, '/week', 'week', async (view) => {
+    await view.getByRole('button', { name: 'Make me a week (M)' }).click()
+    await view.getByRole('button', { name: 'Lay this week (K)' }).click()
+    await view.mouse.move(0, 0)
+  })
   await shoot(page, '/forms', 'forms')
   await shoot(page, '/forms/hold-up-the-sky', 'form')
   await shoot(page, '/routines', 'routines')
@@ -73,7 +78,6 @@ try {
       .first()
       .click(),
   )
-  await shoot(page, '/journal/coverage', 'coverage')
   await shoot(page, '/series/demo-series', 'series')
   await shoot(page, '/journal/growth', 'growth')
   await shoot(page, '/journal/good', 'good', async (view) => {

@@ -13,7 +13,10 @@ import {
 const LONG = 'The form with the long name that an old teacher gave it on a wet morning by the sluice'
 
 const SCREENS = [
-  ['today, the journal and the settings', ['/', '/journal', '/journal/coverage', '/settings', '/breath', '/remote']],
+  [
+    'today, the week, the journal and the settings',
+    ['/', '/week', '/kept', '/journal', '/journal/coverage', '/settings', '/breath', '/remote'],
+  ],
   [
     'what the journal says',
     ['/journal/growth', '/journal/good', '/journal/method', '/journal/trials', '/journal/review'],

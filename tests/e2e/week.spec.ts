@@ -44,6 +44,27 @@ test('a week is made, laid, changed by keys and taken back; what is laid on toda
   expect(laid).toContain(await front.getByRole('heading', { level: 2 }).textContent())
 })
 
+test('a stone is taken to another day and to the evening with the mouse', async ({ page }) => {
+  await openAt(page, '/week', AT)
+  await page.getByRole('button', { name: 'Lay something on Tuesday morning' }).click()
+  await page.getByRole('combobox', { name: 'What' }).click()
+  await page.getByRole('option', { name: 'While the kettle warms', exact: true }).click()
+  await page.getByRole('button', { name: 'Lay it here' }).click()
+  await stones(page, /Tuesday/).hover()
+  await page.mouse.down()
+  const thursday = day(page, /Thursday/)
+  // It is let go where it has come to lie: the others make room for it on its way.
+  await expect(async () => {
+    const there = (await page.getByRole('button', { name: 'Lay something on Thursday evening' }).boundingBox())!
+    await page.mouse.move(there.x + 20, there.y + 10, { steps: 8 })
+    await page.mouse.move(there.x + 24, there.y + 14, { steps: 4 })
+    await expect(thursday.locator('.evening .movable')).toHaveCount(1, { timeout: 500 })
+  }).toPass()
+  await page.mouse.up()
+  await expect(stones(page, /Thursday/)).toHaveAttribute('aria-label', /planned, Thursday evening/)
+  await expect(stones(page, /Tuesday/)).toHaveCount(0)
+})
+
 test('a stone is laid by hand for some minutes and every week, once taken off, and done when it was followed', async ({
   page,
 }) => {
@@ -146,7 +167,9 @@ test.describe('in Tokyo', () => {
       ...{ name: 'notes.ics', mimeType: 'text/calendar', buffer: Buffer.from('dear diary') },
     })
     await expect(page.getByRole('alert')).toContainText('This is no calendar file')
-    await page.getByLabel(/A quiet word before what is laid/).check()
+    // By its key: the page's end, and what is scrolled to it, moves as words come and go.
+    await page.getByLabel(/A quiet word before what is laid/).press('Space')
+    await expect(page.getByLabel('Minutes before')).toHaveValue('10')
 
     await page.getByRole('button', { name: 'Make me a week (M)' }).click()
     await page.getByRole('button', { name: 'Lay this week (K)' }).click()

@@ -179,7 +179,9 @@ const bedName = computed(() => {
           :animation="0"
           :delay="120"
           :delay-on-touch-only="true"
-          filter=".fixed"
+          draggable=".movable"
+          :force-fallback="true"
+          :fallback-tolerance="4"
           @add="dropped"
         >
           <button
@@ -187,7 +189,7 @@ const bedName = computed(() => {
             :key="keyOf(practice)"
             type="button"
             class="stone"
-            :class="[practice.state, { fixed: !canMove(practice) }]"
+            :class="[practice.state, { movable: canMove(practice) }]"
             :data-key="keyOf(practice)"
             :data-place="`${each.day}/${cell.time}/${keyOf(practice)}`"
             :data-day="each.day"
@@ -203,39 +205,39 @@ const bedName = computed(() => {
             </svg>
             <span class="label">{{ nameOf(practice) }}</span>
           </button>
-        </VueDraggable>
-        <div v-for="session in cell.besides" :key="session.id" class="stone done">
-          <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`" aria-hidden="true">
-            <path :d="stonePath(session.id, session.practisedSeconds)" />
-          </svg>
-          <span class="label">{{ session.title }}<span class="visually-hidden">, done</span></span>
-        </div>
-        <div v-for="laid in cell.proposed" :key="laid.id" class="stone proposed">
-          <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`" aria-hidden="true">
-            <path :d="stonePath(laid.id, (laid.minutes ?? 0) * 60)" />
-          </svg>
-          <span class="label">{{
-            nameOf({ laid, routineId: laid.what.kind === 'routine' ? laid.what.routineId : null })
-          }}</span>
-          <span class="label soft"
-            >{{ plural(laid.minutes ?? 0, 'minute') }}{{ laid.at ? `, at ${laid.at}` : '' }}</span
+          <div v-for="session in cell.besides" :key="session.id" class="stone done">
+            <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`" aria-hidden="true">
+              <path :d="stonePath(session.id, session.practisedSeconds)" />
+            </svg>
+            <span class="label">{{ session.title }}<span class="visually-hidden">, done</span></span>
+          </div>
+          <div v-for="laid in cell.proposed" :key="laid.id" class="stone proposed">
+            <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`" aria-hidden="true">
+              <path :d="stonePath(laid.id, (laid.minutes ?? 0) * 60)" />
+            </svg>
+            <span class="label">{{
+              nameOf({ laid, routineId: laid.what.kind === 'routine' ? laid.what.routineId : null })
+            }}</span>
+            <span class="label soft"
+              >{{ plural(laid.minutes ?? 0, 'minute') }}{{ laid.at ? `, at ${laid.at}` : '' }}</span
+            >
+          </div>
+          <button
+            v-if="each.day >= today && cell.practice.length === 0 && cell.proposed.length === 0"
+            type="button"
+            class="add"
+            :data-place="`${each.day}/${cell.time}/add`"
+            :data-day="each.day"
+            :data-time="cell.time"
+            :tabindex="isFirst(`${each.day}/${cell.time}/add`) ? 0 : -1"
+            :aria-label="`Lay something on ${placePhrase(each.day, cell.time)}`"
+            :aria-pressed="chosen !== null && !chosen.practice && chosen.day === each.day && chosen.time === cell.time"
+            @click="emit('choose', each.day, cell.time, null)"
+            @keydown="onKey($event, each.day, cell.time, null)"
           >
-        </div>
-        <button
-          v-if="each.day >= today && cell.practice.length === 0 && cell.proposed.length === 0"
-          type="button"
-          class="add"
-          :data-place="`${each.day}/${cell.time}/add`"
-          :data-day="each.day"
-          :data-time="cell.time"
-          :tabindex="isFirst(`${each.day}/${cell.time}/add`) ? 0 : -1"
-          :aria-label="`Lay something on ${placePhrase(each.day, cell.time)}`"
-          :aria-pressed="chosen !== null && !chosen.practice && chosen.day === each.day && chosen.time === cell.time"
-          @click="emit('choose', each.day, cell.time, null)"
-          @keydown="onKey($event, each.day, cell.time, null)"
-        >
-          <i class="pi pi-plus" aria-hidden="true" />
-        </button>
+            <i class="pi pi-plus" aria-hidden="true" />
+          </button>
+        </VueDraggable>
       </div>
       <p class="sums small">
         <span>{{ amounts[at]!.planned.seconds > 0 ? `${minutesPhrase(amounts[at]!.planned.seconds)} laid` : '' }}</span>
@@ -261,10 +263,12 @@ const bedName = computed(() => {
 .week {
   display: grid;
   grid-template-columns: repeat(7, minmax(0, 1fr));
+  grid-template-rows: auto minmax(6.4rem, auto) minmax(6.4rem, auto) auto auto;
 }
 .reach {
   display: grid;
-  grid-template-rows: auto 1fr 1fr auto;
+  grid-row: 1 / span 4;
+  grid-template-rows: subgrid;
   min-width: 0;
   background: var(--pb-water);
   padding: 0.6rem 0.35rem 0;
@@ -295,7 +299,7 @@ h2 {
 }
 .place {
   display: grid;
-  align-content: start;
+  grid-template-rows: auto 1fr;
   gap: 0.2rem;
   min-height: 6.4rem;
   padding: 0.2rem 0;
@@ -313,8 +317,9 @@ h2 {
 }
 .stones {
   display: grid;
+  align-content: start;
   gap: 0.2rem;
-  min-height: 0.5rem;
+  min-height: 5rem;
 }
 .stone {
   all: unset;
@@ -418,12 +423,14 @@ button.stone {
 @media (max-width: 820px) {
   .week {
     grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: none;
     gap: 0;
   }
   .reach,
   .reach:first-of-type,
   .reach:nth-of-type(7) {
     grid-template-columns: 6.2rem minmax(0, 1fr) minmax(0, 1fr);
+    grid-row: auto;
     grid-template-rows: auto;
     border-radius: 0;
     border-left: none;
@@ -440,7 +447,8 @@ button.stone {
   .name {
     display: block;
   }
-  .place {
+  .place,
+  .stones {
     min-height: 3rem;
   }
   .evening {

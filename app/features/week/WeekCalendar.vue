@@ -81,9 +81,9 @@ function forget() {
 const REMINDS_BEFORE = 10
 async function remind(wanted: boolean) {
   said.value = ''
+  emit('save', { reminds: wanted ? REMINDS_BEFORE : null, changes: props.rules.changes + 1 })
   if (wanted && typeof Notification !== 'undefined' && Notification.permission === 'default')
     await Notification.requestPermission()
-  emit('save', { reminds: wanted ? REMINDS_BEFORE : null, changes: props.rules.changes + 1 })
   if (wanted && (typeof Notification === 'undefined' || Notification.permission !== 'granted'))
     said.value = 'This browser shows no notifications here; the word stands on the page instead.'
 }

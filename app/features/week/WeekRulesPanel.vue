@@ -113,7 +113,8 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
             <div v-for="(name, at) in WEEKDAY_WORDS" :key="name" class="hour">
               <label :for="`have-${time}-${at}`">{{ name.slice(0, 3) }}</label>
               <InputNumber
-                :model-value="minutes[time][at]"
+                :model-value="rules.minutes ? minutes[time][at] : null"
+                placeholder="–"
                 :input-id="`have-${time}-${at}`"
                 :aria-label="`${name} ${time}`"
                 :min="0"
