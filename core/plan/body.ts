@@ -88,7 +88,7 @@ export function bodyOf(felt: Felt, said: readonly TodayState[]): BodyNow {
 }
 
 /** Until noon it is morning, and from late in the afternoon on evening; between them is a break. Our choice. */
-const NOON = 12
+export const NOON = 12
 const EVENING_FROM_HOUR = 17
 const EVENING_UNTIL_HOUR = 4
 /** Whether the clock on the wall shows an evening, or the night that belongs to it. */

@@ -1,5 +1,11 @@
-import { dayNumber } from '../basics'
-import type { Busy } from './weekTypes'
+import { dayNumber, wallHour } from '../basics'
+import type { SessionRecord } from '../journal'
+import { NOON } from './body'
+import type { Busy, DayTime } from './weekTypes'
+
+/** When on its day a session was, by the clock on the wall where it was. */
+export const dayTimeOf = ({ startedAt, timeZone }: Pick<SessionRecord, 'startedAt' | 'timeZone'>): DayTime =>
+  wallHour(startedAt, timeZone) < NOON ? 'morning' : 'evening'
 
 /** Practice may begin so much earlier or later than usual where that is busy, tried by so many minutes. Our choice. */
 const MOST_SHIFT = 120

@@ -17,6 +17,7 @@ export {
   type PlannedPractice,
   type WeekRequest,
 } from './week'
+export { dayTimeOf } from './hours'
 export { asksOfWeek, makeWeek, type MakeWeekRequest } from './makeWeek'
 export { amountsDone, amountsInAll, amountsPlanned, NO_AMOUNTS, type Amounts } from './amounts'
 export { makeToday, purposeMade, type MakeRequest } from './made'

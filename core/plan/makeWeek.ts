@@ -1,14 +1,15 @@
 import type { TimeGiven } from '../basics'
 import type { Condition, Form, LearningStage } from '../forms'
-import { addDays, dayOf, NOT_SAID, weekday, type SessionRecord } from '../journal'
-import type { Routine, Series } from '../routine'
+import { addDays, dayOf, NOT_SAID, weekday, weekStart, type SessionRecord } from '../journal'
+import { activeSteps, type Routine, type Series } from '../routine'
+import type { LessonTaken } from '../runner'
 import { compileTimeline, totalsOf, type PracticeSetting } from '../timeline'
 import { judgeToday, offersFitted, prepareToday } from './judge'
 import { keptForms } from './keeping'
 import { latelyOf } from './lately'
 import { seriesState } from './series'
 import type { TodayAsked, TodayOffer } from './todayTypes'
-import { freeAt } from './hours'
+import { dayTimeOf, freeAt } from './hours'
 import { routinesOfTurn, turnOn, weekOf, type PlannedDay } from './week'
 import { DAY_TIMES, type DayTime, type Laid, type Planned, type WeekRules } from './weekTypes'
 
@@ -63,10 +64,14 @@ export function* makeWeek(request: MakeWeekRequest, newId: () => string, time?: 
   const prepared = prepareToday({ ...request, body: { states: [], pain: [] } })
   for (const day of days.map((each) => each.day)) {
     for (const dayTime of DAY_TIMES) {
-      const before = laidBefore.find((each) => each.day === day && each.laid.time === dayTime)
-      if (before?.routineId) {
-        const routine = request.routines.find(({ id }) => id === before.routineId)
-        if (routine) known.unshift(asDone(routine, day, dayTime, request))
+      for (const { routineId, laid, lesson } of laidBefore.filter(
+        (each) => each.day === day && each.laid.time === dayTime,
+      )) {
+        const eased = prepared.find((each) => each.routineId === routineId)
+        const taken =
+          lesson && laid.what.kind === 'series' ? { seriesId: laid.what.seriesId, lessonId: lesson.id } : null
+        // What cannot be followed teaches nothing of the days after it.
+        if (eased && 'routine' in eased) known.unshift(asDone(eased.routine, day, dayTime, request, taken))
       }
       const slot = slots.find((each) => each.day === day && each.time === dayTime)
       if (!slot) continue
@@ -74,9 +79,9 @@ export function* makeWeek(request: MakeWeekRequest, newId: () => string, time?: 
       if (!best) continue
       const { offer, minutes, seriesId } = best
       const series = request.series.find(({ id }) => id === seriesId)
-      known.unshift(
-        asDone(offer.routine, day, dayTime, request, series ? lessonNow(series, known, slot.day, request) : undefined),
-      )
+      const lesson = series ? lessonNow(series, known, day, request) : null
+      const taken = series && lesson ? { seriesId: series.id, lessonId: lesson.id } : null
+      known.unshift(asDone(offer.routine, day, dayTime, request, taken))
       yield {
         ...{ id: newId(), kind: 'practice', day, time: dayTime, minutes, changes: 0 },
         ...(slot.at === request.week.at[dayTime] ? {} : { at: slot.at }),
@@ -112,7 +117,7 @@ function usualMinutes({ sessions, today, dayEndsAtHour }: MakeWeekRequest): Reco
       .sort((one, other) => one - other)
     return minutes[Math.floor(minutes.length / 2)] ?? null
   }
-  const mornings = lately.filter((session) => !isLate(session)).length * 2 >= lately.length
+  const mornings = lately.filter((session) => dayTimeOf(session) === 'morning').length * 2 >= lately.length
   const inAll = Math.max(LEAST_MINUTES, middle(lately) ?? USUAL_MINUTES)
   const minutes = Array.from({ length: 7 }, (_, at) =>
     Math.max(
@@ -123,9 +128,6 @@ function usualMinutes({ sessions, today, dayEndsAtHour }: MakeWeekRequest): Reco
   const none = Array.from({ length: 7 }, () => 0)
   return mornings ? { morning: minutes, evening: none } : { morning: none, evening: minutes }
 }
-const NOON = 12
-const isLate = ({ startedAt, timeZone }: SessionRecord) =>
-  Number(new Intl.DateTimeFormat('en-GB', { hour: '2-digit', timeZone }).format(new Date(startedAt))) >= NOON
 
 /** So many days as I aim at, or mostly do, those with practice counted; the days of habit before others, and far from one another. */
 function chooseSlots(slots: readonly Slot[], request: MakeWeekRequest, days: readonly PlannedDay[]): Slot[] {
@@ -232,7 +234,7 @@ export function asksOfWeek(
   { routines, week, dayEndsAtHour }: Pick<MakeWeekRequest, 'routines' | 'week' | 'dayEndsAtHour'>,
 ): TodayAsked[] {
   const turn = turnOn(week.rotation, day)
-  const monday = addDays(day, 1 - weekday(day))
+  const monday = weekStart(day)
   const inWeek = sessions.filter((session) => {
     if (session.startedAt < addDays(monday, -1)) return false
     const of = dayOf(session, dayEndsAtHour)
@@ -252,11 +254,7 @@ export function asksOfWeek(
       .filter(({ formId, times }) => timesOf(formId) < times)
       .flatMap(({ formId }) =>
         routines
-          .filter(({ entries }) =>
-            entries.some((entry) =>
-              (entry.kind === 'step' ? [entry] : entry.steps).some((step) => step.formId === formId),
-            ),
-          )
+          .filter((routine) => activeSteps(routine).some((step) => step.formId === formId))
           .map(({ id }) => ({ routineId: id, by: 'form' as const, name: forms.get(formId)?.name ?? '' })),
       ),
   ]
@@ -278,18 +276,17 @@ function asDone(
   day: string,
   time: DayTime,
   setting: MakeWeekRequest,
-  lesson?: { id: string } | null,
+  lesson: LessonTaken | null,
 ): SessionRecord {
   const timeline = compileTimeline({ ...setting, routine })
   const of = new Map(timeline.occurrences.map(({ stepId, formId, counting }) => [stepId, { formId, counting }]))
   const { bySteps, totalSeconds, movingSeconds, closingSeconds } = totalsOf(timeline)
   const at = `${day}T${setting.week.at[time]}:00.000Z`
-  const series = lesson && setting.series.find(({ lessons }) => lessons.some(({ id }) => id === lesson.id))
   return {
     ...{ id: `as-done-${day}-${time}`, source: 'followed', routineId: routine.id, title: routine.name },
     ...{ startedAt: at, endedAt: at, timeZone: 'UTC', practisedSeconds: totalSeconds, pausedSeconds: 0 },
     ...{ plannedSeconds: totalSeconds, movingSeconds, closingSeconds, planned: [], asides: [] },
-    ...(series && lesson ? { lesson: { seriesId: series.id, lessonId: lesson.id } } : {}),
+    ...(lesson ? { lesson } : {}),
     done: bySteps.map(({ stepId, formName, part, seconds, counts }) => ({
       ...{ stepId, ...of.get(stepId)!, formName, part, seconds, counts },
       ...{ outcome: 'done', version: null, breath: null },

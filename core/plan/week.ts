@@ -91,7 +91,7 @@ export function weekOf(request: WeekRequest): PlannedDay[] {
       fulfil(each, (day) => day > each.laidOn && daysBetween(each.laidOn, day) <= OPEN_DAYS)
     for (const each of practice.filter(isMissed)) keepOpen(each, practice, { ...request, pauseOn })
   }
-  nameLessons(practice, request)
+  nameLessons(practice, { ...request, first, pauseOn })
   return Array.from({ length: 7 }, (_, at) => {
     const day = addDays(from, at)
     return {
@@ -148,7 +148,11 @@ function keepOpen(
 }
 
 /** Each time that a series is laid from now on gets the lesson that is next then; what was done, the lesson that it was. */
-function nameLessons(practice: readonly PlannedPractice[], { series, sessions, today, dayEndsAtHour }: WeekRequest) {
+function nameLessons(
+  practice: readonly PlannedPractice[],
+  request: WeekRequest & { first: string; pauseOn: (day: string) => Pause | null },
+) {
+  const { series } = request
   const ahead = new Map<string, Lesson[]>()
   for (const each of [...practice].sort(inOrder)) {
     const { what } = each.laid
@@ -159,7 +163,7 @@ function nameLessons(practice: readonly PlannedPractice[], { series, sessions, t
       each.lesson = of.lessons.find(({ id }) => id === each.session!.lesson?.lessonId) ?? null
       each.routineId = each.session.routineId
     } else if (each.state !== 'missed') {
-      if (!ahead.has(of.id)) ahead.set(of.id, lessonsAhead(of, sessions, today, dayEndsAtHour))
+      if (!ahead.has(of.id)) ahead.set(of.id, lessonsAhead(of, request))
       each.lesson = ahead.get(of.id)!.shift() ?? null
       each.routineId = each.lesson?.routineId ?? null
     }
@@ -167,15 +171,24 @@ function nameLessons(practice: readonly PlannedPractice[], { series, sessions, t
 }
 /** So many lessons ahead are looked at: two weeks of two a day. */
 const LESSONS_AHEAD = 28
-function lessonsAhead(series: Series, sessions: readonly SessionRecord[], today: string, dayEndsAtHour: number) {
-  const { lessons, next } = seriesState(series, sessions, today, dayEndsAtHour)
+function lessonsAhead(
+  series: Series,
+  { planned, sessions, today, dayEndsAtHour, first, pauseOn }: Parameters<typeof nameLessons>[1],
+) {
+  const { lessons, next, doneToday } = seriesState(series, sessions, today, dayEndsAtHour)
   if (!next) return []
+  // Weeks that are not looked at have their lessons too.
+  const between = planned.flatMap((each) =>
+    each.kind === 'practice' && each.what.kind === 'series' && each.what.seriesId === series.id
+      ? daysOf(each, doneToday ? addDays(today, 1) : today, addDays(first, -1)).filter((day) => !pauseOn(day))
+      : [],
+  ).length
   const timesOf = (list: { lesson: Lesson; times: number }[]) =>
     list.flatMap(({ lesson, times }) => Array.from({ length: Math.max(0, times) }, () => lesson))
   const ahead = timesOf(lessons.map(({ lesson, done }) => ({ lesson, times: lesson.times - done })))
   const round = timesOf(series.lessons.map((lesson) => ({ lesson, times: lesson.times })))
-  while (series.repeats && round.length > 0 && ahead.length < LESSONS_AHEAD) ahead.push(...round)
-  return ahead.slice(0, LESSONS_AHEAD)
+  while (series.repeats && round.length > 0 && ahead.length < between + LESSONS_AHEAD) ahead.push(...round)
+  return ahead.slice(between, between + LESSONS_AHEAD)
 }
 
 /** What turns on a day; null without a rotation, and before it starts. */

@@ -1,5 +1,5 @@
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventRepeatingFreq, ICalEventStatus } from 'ical-generator'
-import { addDays, weekday } from '../journal'
+import { addDays } from '../journal'
 import { daysOf, type Laid, type Pause, type Planned, type WeekRules } from '../plan'
 
 /** What a calendar has to know of practice besides when it is laid. */
@@ -63,6 +63,4 @@ function at(day: string, clock: string, afterSeconds: number): Date {
 
 /** Practice that comes on a day of the week that begins on a Monday, with what comes every week whole; and the pauses. */
 export const plannedIn = (planned: readonly Planned[], monday: string): Planned[] =>
-  planned.filter(
-    (each) => each.kind === 'pause' || daysOf(each, monday, addDays(monday, 7 - weekday(monday))).length > 0,
-  )
+  planned.filter((each) => each.kind === 'pause' || daysOf(each, monday, addDays(monday, 6)).length > 0)

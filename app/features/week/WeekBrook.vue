@@ -1,11 +1,18 @@
 <script setup lang="ts">
-import { area, curveMonotoneX } from 'd3-shape'
 import { VueDraggable } from 'vue-draggable-plus'
-import { addDays, type SessionRecord } from '#core/journal'
-import { DAY_TIMES, type Amounts, type DayTime, type Laid, type PlannedDay, type PlannedPractice } from '#core/plan'
-import { pebblePath, stoneShare } from '~/shared/drawing/pebble'
-import { plural } from '~/shared/words/numbers'
-import { durationPhrase, minutesPhrase, shortDayPhrase, timeOfDayPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
+import { addDays } from '#core/journal'
+import {
+  DAY_TIMES,
+  dayTimeOf,
+  type Amounts,
+  type DayTime,
+  type Laid,
+  type PlannedDay,
+  type PlannedPractice,
+} from '#core/plan'
+import { durationPhrase, minutesPhrase, shortDayPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
+import WeekBed from './WeekBed.vue'
+import WeekStone from './WeekStone.vue'
 import { PAUSE_WORDS, placePhrase, STATE_WORDS, turnWord } from './weekWords'
 
 /**
@@ -36,24 +43,23 @@ const cells = computed(() =>
     times: DAY_TIMES.map((time) => ({
       time,
       practice: each.practice.filter(({ laid }) => laid.time === time),
-      besides: each.besides.filter((session) => timeOf(session) === time),
+      besides: each.besides.filter((session) => dayTimeOf(session) === time),
       proposed: props.proposedOn(each.day, time),
     })),
   })),
 )
-/** When on its day a session was, by the clock where it was. */
-const timeOf = ({ startedAt, timeZone }: SessionRecord): DayTime =>
-  Number(timeOfDayPhrase(startedAt, timeZone).slice(0, 2)) < NOON ? 'morning' : 'evening'
-const NOON = 12
 /** Only what is still to come can be taken elsewhere. */
 const canMove = ({ state }: PlannedPractice) => state !== 'done'
 
-const BOX = { width: 64, height: 40 }
-function stonePath(words: string, seconds: number): string {
-  const share = stoneShare(seconds)
-  const [width, height] = [22 + 40 * share, 14 + 22 * share]
-  return pebblePath(words, (BOX.width - width) / 2, (BOX.height - height) / 2, width, height)
-}
+const asProposed = (laid: Laid) => ({
+  laid,
+  routineId: laid.what.kind === 'routine' ? laid.what.routineId : null,
+})
+const proposedWords = (laid: Laid) =>
+  [proposedSeconds(laid) > 0 && durationPhrase(proposedSeconds(laid)), laid.at && `at ${laid.at}`]
+    .filter(Boolean)
+    .join(', ')
+const proposedSeconds = (laid: Laid) => (laid.minutes === null ? props.secondsOf(asProposed(laid)) : laid.minutes * 60)
 const stoneName = (practice: PlannedPractice) =>
   [
     props.nameOf(practice),
@@ -128,29 +134,6 @@ function dropped(event: { item: HTMLElement; to: HTMLElement }) {
   const { day, time } = event.to.dataset as { day: string; time: DayTime }
   if (practice && (day !== practice.day || time !== practice.laid.time)) emit('move', practice, { day, time })
 }
-
-/* The bed: the legs' load of each day, one curve as planned and one as done. */
-const BED = { width: 700, height: 70 }
-const deepest = computed(() => Math.max(1, ...props.amounts.flatMap(({ planned, done }) => [planned.legs, done.legs])))
-function bed(of: 'planned' | 'done'): string {
-  const points = props.amounts.map(({ [of]: { legs } }, at): [number, number] => [
-    (at + 0.5) * (BED.width / 7),
-    (legs / deepest.value) * (BED.height - 8),
-  ])
-  const ends: [number, number][] = [[0, points[0]![1]], ...points, [BED.width, points.at(-1)![1]]]
-  return (
-    area<[number, number]>()
-      .x(([x]) => x)
-      .y0(0)
-      .y1(([, y]) => 4 + y)
-      .curve(curveMonotoneX)(ends) ?? ''
-  )
-}
-const bedName = computed(() => {
-  const sum = (of: 'planned' | 'done') => props.amounts.reduce((total, each) => total + each[of].legs, 0)
-  const share = sum('planned') > 0 ? Math.round((100 * sum('done')) / sum('planned')) : null
-  return `The bed: how much the legs are asked, day by day${share === null ? '' : `; ${share} % of what is planned was done so far`}.`
-})
 </script>
 
 <template>
@@ -200,27 +183,23 @@ const bedName = computed(() => {
             @click="emit('choose', each.day, cell.time, practice)"
             @keydown="onKey($event, each.day, cell.time, practice)"
           >
-            <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`" aria-hidden="true">
-              <path :d="stonePath(practice.laid.id, practice.session?.practisedSeconds ?? secondsOf(practice))" />
-            </svg>
-            <span class="label">{{ nameOf(practice) }}</span>
+            <WeekStone
+              :words="practice.laid.id"
+              :seconds="practice.session?.practisedSeconds ?? secondsOf(practice)"
+              :state="practice.state"
+              >{{ nameOf(practice) }}</WeekStone
+            >
           </button>
           <div v-for="session in cell.besides" :key="session.id" class="stone done">
-            <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`" aria-hidden="true">
-              <path :d="stonePath(session.id, session.practisedSeconds)" />
-            </svg>
-            <span class="label">{{ session.title }}<span class="visually-hidden">, done</span></span>
+            <WeekStone :words="session.id" :seconds="session.practisedSeconds" state="done"
+              >{{ session.title }}<span class="visually-hidden">, done</span></WeekStone
+            >
           </div>
           <div v-for="laid in cell.proposed" :key="laid.id" class="stone proposed">
-            <svg :viewBox="`0 0 ${BOX.width} ${BOX.height}`" aria-hidden="true">
-              <path :d="stonePath(laid.id, (laid.minutes ?? 0) * 60)" />
-            </svg>
-            <span class="label">{{
-              nameOf({ laid, routineId: laid.what.kind === 'routine' ? laid.what.routineId : null })
-            }}</span>
-            <span class="label soft"
-              >{{ plural(laid.minutes ?? 0, 'minute') }}{{ laid.at ? `, at ${laid.at}` : '' }}</span
-            >
+            <WeekStone :words="laid.id" :seconds="proposedSeconds(laid)" state="proposed">
+              {{ nameOf(asProposed(laid)) }}
+              <span class="soft">{{ proposedWords(laid) }}</span>
+            </WeekStone>
           </div>
           <button
             v-if="each.day >= today && cell.practice.length === 0 && cell.proposed.length === 0"
@@ -246,16 +225,7 @@ const bedName = computed(() => {
         }}</span>
       </p>
     </section>
-    <svg
-      class="bed"
-      :viewBox="`0 0 ${BED.width} ${BED.height}`"
-      preserveAspectRatio="none"
-      role="img"
-      :aria-label="bedName"
-    >
-      <path :d="bed('done')" class="full" />
-      <path :d="bed('planned')" class="line" />
-    </svg>
+    <WeekBed :amounts="amounts" />
   </div>
 </template>
 
@@ -335,39 +305,6 @@ h2 {
 button.stone {
   cursor: pointer;
 }
-.stone svg {
-  width: 4rem;
-  max-width: 100%;
-}
-.stone path {
-  fill: var(--pb-paper);
-  stroke: var(--pb-ink);
-  stroke-width: 2;
-}
-.stone.done path {
-  fill: var(--pb-moss);
-  stroke: none;
-}
-.stone.missed path {
-  fill: none;
-  stroke: var(--pb-soft);
-  stroke-dasharray: 3 4;
-}
-.stone.open path {
-  stroke: var(--pb-clay);
-  stroke-width: 3.5;
-}
-.stone.proposed path {
-  fill: none;
-  stroke: var(--pb-water-deep);
-  stroke-width: 2.5;
-  stroke-dasharray: 7 4;
-}
-.label {
-  font-size: 0.85rem;
-  line-height: 1.2;
-  overflow-wrap: anywhere;
-}
 .add {
   all: unset;
   box-sizing: border-box;
@@ -399,26 +336,6 @@ button.stone {
   min-height: 2.6rem;
   margin: 0;
   align-content: end;
-}
-.bed {
-  grid-column: 1 / -1;
-  width: 100%;
-  height: 4.4rem;
-  display: block;
-  background: var(--pb-bed);
-  border-radius: 0 0 2.2rem 2.2rem;
-}
-.bed .full {
-  fill: var(--pb-water-deep);
-  opacity: 0.75;
-}
-.bed .line {
-  fill: var(--pb-water);
-  fill-opacity: 0.55;
-  stroke: var(--pb-ink);
-  stroke-width: 2;
-  stroke-dasharray: 6 5;
-  vector-effect: non-scaling-stroke;
 }
 @media (max-width: 820px) {
   .week {

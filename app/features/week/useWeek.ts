@@ -8,9 +8,12 @@ import { toldWorker } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
+import { wallMs } from '~/shared/sound/clock'
 import { usePlan } from '~/shared/plan/usePlan'
 
 const newId = () => crypto.randomUUID()
+const isOfSeries = (each: Planned, seriesId: string) =>
+  each.kind === 'practice' && each.what.kind === 'series' && each.what.seriesId === seriesId
 
 /** The week that is looked at: what stands on its days, what it comes to, and how it is changed; each change can be taken back. */
 export function useWeek() {
@@ -73,6 +76,10 @@ export function useWeek() {
     const stood = person.person.planned.filter(({ id }) => ids.has(id))
     const isNew = come.map(({ id }) => id).filter((id) => !stood.some((each) => each.id === id))
     for (const each of come) await person.putPlanned(each)
+    // What is laid is begun: only then do its sessions count.
+    for (const series of person.person.series)
+      if (series.begunAt === undefined && come.some((each) => isOfSeries(each, series.id)))
+        await person.putSeries({ ...series, begunAt: new Date(wallMs()).toISOString() })
     for (const id of go) await person.remove('planned', id)
     before.value = { come: stood, go: isNew }
     said.value = words
@@ -149,9 +156,9 @@ export function useWeek() {
   }
 
   /** The routine of planned practice as it is begun; null where it cannot be done so. */
-  const fitted = ({ routineId, laid }: PlannedPractice) =>
+  const fitted = ({ routineId, laid, lesson }: PlannedPractice) =>
     routineId
-      ? toldWorker(setting.value, (remote) => remote.fitted(routineId, laid.minutes)).catch(() => null)
+      ? toldWorker(setting.value, (remote) => remote.fitted(routineId, laid.minutes, lesson?.stage)).catch(() => null)
       : Promise.resolve(null)
 
   const pauseOn = (day: string, lastDay: string, why: 'rest' | 'holiday' | 'illness', words: string) =>

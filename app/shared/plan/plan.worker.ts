@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
 import { fitRoutine } from '#core/compose'
 import type { LearningStage } from '#core/forms'
-import type { Routine } from '#core/routine'
+import { inStage, type Lesson, type Routine } from '#core/routine'
 import {
   judgeToday,
   makeToday,
@@ -38,6 +38,8 @@ export interface TodayFound {
   rest: TodayJudgement['rest']
   isDone: boolean
 }
+
+type LedStage = NonNullable<Lesson['stage']>
 
 /** A fit that takes longer is given up, and what is made is as good as it got; after so long nothing more is looked for. */
 const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500 }
@@ -79,9 +81,10 @@ const planWorker = {
     }
   },
   /** One routine as it is begun from the plan: eased by what was declared, and brought to its minutes; null where that cannot be. */
-  fitted(routineId: string, minutes: number | null): Routine | null {
+  fitted(routineId: string, minutes: number | null, stage?: LedStage): Routine | null {
     if (!setting) return null
-    const routines = setting.routines.filter(({ id }) => id === routineId)
+    const those = setting.routines.filter(({ id }) => id === routineId)
+    const routines = stage ? those.map((routine) => inStage(routine, stage)) : those
     const [eased] = prepareToday({ ...setting, routines, body: { states: [], pain: [] } })
     if (!eased || 'not' in eased) return null
     if (minutes === null) return eased.routine

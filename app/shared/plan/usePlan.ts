@@ -22,8 +22,9 @@ export function usePlan() {
     return [...before, ...days].flatMap(({ practice }) => practice.filter(({ state }) => state === 'open'))
   })
   const asks = computed<TodayAsked[]>(() => [
-    ...openToday.value.flatMap(({ routineId, laid }) =>
-      routineId ? [{ routineId, by: 'plan' as const, name: '', minutes: laid.minutes }] : [],
+    // A lesson that is led in a stage is begun from its series, or from the week.
+    ...openToday.value.flatMap(({ routineId, laid, lesson }) =>
+      routineId && !lesson?.stage ? [{ routineId, by: 'plan' as const, name: '', minutes: laid.minutes }] : [],
     ),
     ...asksOfWeek(person.today, person.sessions, person.formsById, {
       ...{ routines: person.routines, week: rules.value, dayEndsAtHour: person.settings.dayEndsAtHour },

@@ -1,3 +1,4 @@
+import type { PlannedPractice } from '#core/plan'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { wallMs } from '~/shared/sound/clock'
@@ -8,33 +9,38 @@ import { usePlan } from './usePlan'
 const EVERY_MS = 20_000
 /** So long after its hour nothing is said any more: the hour has passed. */
 const MOST_LATE_MINUTES = 30
+/** What was said already, for as long as the application is open. */
+const told = new Set<string>()
 
-/** A quiet word before what is laid on today, once for each: as a notification where I allowed them, else on the page. */
+/** A quiet word before what is laid on today, once for each: as a notification where I allowed them, else on the page until it is done. */
 export function useReminder() {
   const person = usePersonStore()
   const { rules, openToday } = usePlan()
-  const told = new Set<string>()
-  const said = ref('')
+  const latest = ref<{ key: string; words: string } | null>(null)
   const waits = computed(() => (rules.value.reminds === null ? [] : openToday.value))
+  const clockOf = ({ laid }: PlannedPractice) => laid.at ?? rules.value.at[laid.time]
+  const keyOf = (practice: PlannedPractice) => `${practice.laid.id}/${practice.day}/${clockOf(practice)}`
 
   function look() {
     const before = rules.value.reminds
     if (before === null || waits.value.length === 0) return
     const now = new Date(wallMs())
     const minuteNow = now.getHours() * 60 + now.getMinutes()
-    for (const { laid, day, routineId } of waits.value) {
-      const clock = laid.at ?? rules.value.at[laid.time]
+    for (const practice of waits.value) {
+      const [clock, key] = [clockOf(practice), keyOf(practice)]
       const minute = Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3))
-      const key = `${laid.id}/${day}/${clock}`
       if (told.has(key) || minuteNow < minute - before || minuteNow > minute + MOST_LATE_MINUTES) continue
       told.add(key)
-      const name = person.routines.find(({ id }) => id === routineId)?.name ?? 'Practice'
+      const name = person.routines.find(({ id }) => id === practice.routineId)?.name ?? 'Practice'
       const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is laid for now`
       if (typeof Notification !== 'undefined' && Notification.permission === 'granted')
         new Notification('Pebblebrook', { body: words, silent: true, tag: key })
-      said.value = words
+      latest.value = { key, words }
     }
   }
   useIntervalFn(look, EVERY_MS, { immediateCallback: true })
-  return { said, dismiss: () => (said.value = '') }
+  const said = computed(() =>
+    latest.value && waits.value.some((each) => keyOf(each) === latest.value!.key) ? latest.value.words : '',
+  )
+  return { said, dismiss: () => (latest.value = null) }
 }

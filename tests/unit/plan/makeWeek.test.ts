@@ -5,6 +5,7 @@ import { addDays, dayOf, daysBetween, weekday, type SessionRecord } from '#core/
 import { asksOfWeek, makeWeek, phasesFrom, USUAL_WEEK, type Laid, type MakeWeekRequest } from '#core/plan'
 import { activeSteps } from '#core/routine'
 import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
+import { aStep } from '../../helpers'
 
 const MONDAY = '2026-11-23'
 const on = (at: number) => addDays(MONDAY, at)
@@ -143,6 +144,22 @@ describe('a week that is made', () => {
     )
     expect(made.length).toBeGreaterThan(1)
     expect(new Set(daysOf(made)).size).toBe(made.length)
+  })
+
+  it('goes on from what is laid: its lesson is not laid again, and what cannot be followed hinders nothing', () => {
+    const lessons = [0, 1, 2].map((at) => ({ id: `l${at}`, routineId: SHIPPED_ROUTINES[at]!.id, adds: '', times: 1 }))
+    const series = { id: 'course', name: 'C', purpose: '', repeats: false, begunAt: `${on(-1)}T00:00:00.000Z`, lessons }
+    const first: Laid = {
+      ...{ id: 'mine', kind: 'practice', day: on(0), time: 'morning', minutes: null, changes: 0 },
+      what: { kind: 'series', seriesId: 'course' },
+    }
+    const gone: Laid = { ...first, id: 'gone', day: on(1), what: { kind: 'routine', routineId: 'gone' } }
+    const broken = { ...SHIPPED_ROUTINES[0]!, id: 'gone', entries: [aStep('s', 'no-such-form')] }
+    const routines = [...SHIPPED_ROUTINES, broken]
+    const hours = week({ minutes: { morning: EVERY(30), evening: NEVER } })
+    const made = make({ planned: [first, gone], series: [series], routines, aimDays: 7, week: hours })
+    expect(made).toHaveLength(5)
+    expect(made.filter(({ what }) => what.kind === 'series')).toHaveLength(2)
   })
 
   it('asks for a form that I want so often until the week has it', () => {

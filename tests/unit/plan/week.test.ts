@@ -132,6 +132,20 @@ describe('a week of the plan', () => {
     const asked = { series: [series], sessions }
     expect(standing(week(planned, asked))).toEqual(['0 of-one done', '3 of-one open', '4 of-two ahead', '5 null ahead'])
     expect(standing(week(planned, { ...asked, series: [{ ...series, repeats: true }] })).at(-1)).toBe('5 of-one ahead')
+    // Weeks that lie between have their lessons too, but for days of a pause.
+    const weekly = laid(3, { what: { kind: 'series', seriesId: 'reeds' }, weekly: { notOn: [] } })
+    const later = (at: number, more: Planned[] = []) => standing(week([weekly, ...more], { ...asked, from: on(at) }))
+    expect([later(0), later(7), later(14), later(21)]).toEqual([
+      ['3 of-one open'],
+      ['3 of-two ahead'],
+      ['3 null ahead'],
+      ['3 null ahead'],
+    ])
+    const pause: Planned = { id: 'x', kind: 'pause', day: on(8), lastDay: on(13), why: 'holiday' }
+    expect(later(14, [pause])).toEqual(['3 of-two ahead'])
+    const round = { ...asked, series: [{ ...series, repeats: true }], from: on(28) }
+    expect(standing(week([weekly, pause], round))).toEqual(['3 of-one ahead'])
+    expect(standing(week([weekly], round))).toEqual(['3 of-two ahead'])
   })
 
   it('loses no practice and counts none twice, whatever was laid and done', () => {
