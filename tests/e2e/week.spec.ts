@@ -16,6 +16,7 @@ test('a week is made, laid, changed by keys and taken back; what is laid on toda
   await expect(page.getByText('A proposal, in broken outline.')).toBeVisible()
   await page.keyboard.press('k')
   await expect(page.getByRole('status').getByText('The week is laid.')).toBeVisible()
+  await expect(stones(page, /Tuesday/)).toBeFocused()
   const name = /Before the workshop opens, 13 min, planned, Wednesday morning/
   const wednesday = page.getByRole('button', { name })
   await wednesday.focus()
@@ -30,6 +31,7 @@ test('a week is made, laid, changed by keys and taken back; what is laid on toda
   await thursday.focus()
   await page.keyboard.press('Delete')
   await expect(thursday).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Lay something on Thursday morning' })).toBeFocused()
   await page.reload()
   await expect(stones(page, /Friday/)).toHaveCount(1)
   await expect(stones(page, /Thursday/)).toHaveCount(0)
@@ -77,6 +79,7 @@ test('a stone is laid by hand for some minutes and every week, once taken off, a
   await place.getByLabel('Every week').check()
   await place.getByRole('button', { name: 'Lay it here' }).click()
   await expect(stones(page, /Tuesday/)).toHaveAttribute('aria-label', /open, every week, Tuesday morning/)
+  await expect(stones(page, /Tuesday/)).toBeFocused()
 
   await page.getByRole('button', { name: 'The week after' }).click()
   await expect(stones(page, /Tuesday/)).toHaveAttribute('aria-label', /planned, every week/)

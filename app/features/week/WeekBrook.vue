@@ -118,15 +118,20 @@ async function moveByKey(practice: PlannedPractice, sideways: number, updown: nu
   followTo.value = to
   emit('move', practice, to)
 }
+/** To a place: to the stone that lies there, or to where one can be laid. */
+async function goTo(day: string, time: DayTime) {
+  await nextTick()
+  const there = places().filter((place) => place.dataset.day === day && place.dataset.time === time)
+  focusOn(there.find((place) => !place.dataset.place!.endsWith('/add')) ?? there[0] ?? places()[0])
+}
+defineExpose({ goTo })
 /** Where a stone was taken, the focus goes once it lies there. */
 const followTo = ref<{ day: string; time: DayTime } | null>(null)
 watch(cells, async () => {
   const to = followTo.value
   if (!to) return
   followTo.value = null
-  await nextTick()
-  const there = places().filter((place) => place.dataset.day === to.day && place.dataset.time === to.time)
-  focusOn(there.find((place) => !place.dataset.place!.endsWith('/add')) ?? there[0])
+  await goTo(to.day, to.time)
 })
 function dropped(event: { item: HTMLElement; to: HTMLElement }) {
   const key = event.item.dataset.key

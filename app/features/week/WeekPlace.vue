@@ -110,6 +110,7 @@ function goTo(place: string | undefined) {
         <ChoiceField
           v-if="practice"
           :model-value="undefined"
+          once
           label="Move it to"
           :options="places"
           placeholder="another day"

@@ -142,6 +142,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
         <ChoiceField
           v-if="kind === 'routines'"
           :model-value="undefined"
+          once
           label="Another in the order"
           :options="routines"
           placeholder="a routine"
@@ -164,6 +165,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
       <div class="fields">
         <ChoiceField
           :model-value="undefined"
+          once
           label="A form that is to come every week"
           :options="forms"
           placeholder="a form"

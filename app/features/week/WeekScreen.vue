@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { addDays, weekStart } from '#core/journal'
-import type { DayTime, PlannedPractice } from '#core/plan'
+import type { DayTime, Laid, PlannedDay, PlannedPractice } from '#core/plan'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { isForPage } from '~/shared/ui/keys'
@@ -32,14 +32,37 @@ const place = computed(() => {
 const secondsOf = ({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>) =>
   week.planAmounts(laid, routineId).seconds
 const routineName = (routineId: string) => week.routineOf(routineId)?.name ?? 'a routine that is gone'
-const isThisWeek = computed(() => from.value === weekStart(person.today))
 const paused = computed(() => days.value.filter(({ pause }) => pause !== null))
 
-function go(weeks: number) {
-  from.value = addDays(from.value, 7 * weeks)
+const brook = useTemplateRef('brook')
+/** The place is closed; who was there is where it lies. */
+async function leave(day: string, time: DayTime) {
+  chosen.value = null
+  await brook.value?.goTo(day, time)
+}
+function goToWeek(monday: string) {
+  from.value = monday
   chosen.value = null
   proposed.value = null
+  said.value = ''
+  before.value = null
 }
+/** What was pressed is gone; who pressed it is in the water again. */
+const toWater = () =>
+  brook.value?.goTo(days.value.some(({ day }) => day === person.today) ? person.today : from.value, 'morning')
+async function keep() {
+  await week.keepProposed()
+  await toWater()
+}
+async function drop() {
+  await week.dropProposed()
+  await toWater()
+}
+async function takeBack() {
+  await week.takeBack()
+  await toWater()
+}
+const isPast = computed(() => addDays(from.value, 6) < person.today)
 async function choose(day: string, time: DayTime, practice: PlannedPractice | null) {
   chosen.value = { day, time, practice }
   await nextTick()
@@ -47,11 +70,25 @@ async function choose(day: string, time: DayTime, practice: PlannedPractice | nu
 }
 async function move(practice: PlannedPractice, to: { day: string; time: DayTime }) {
   await week.move(practice, to, `${week.nameOf(practice)}: now on ${placePhrase(to.day, to.time)}.`)
-  chosen.value = null
+  await leave(to.day, to.time)
 }
 async function takeOff(practice: PlannedPractice, always = false) {
-  chosen.value = null
   await week.takeOff(practice, always, `${week.nameOf(practice)}: taken off.`)
+  await leave(practice.day, practice.laid.time)
+}
+async function lay(laid: Pick<Laid, 'what' | 'minutes' | 'weekly'>) {
+  const { day, time } = place.value!
+  await week.lay({ day, time, ...laid }, `Laid on ${placePhrase(day, time)}.`)
+  await leave(day, time)
+}
+async function rest() {
+  const { day, time } = place.value!
+  await week.pauseOn(day, day, 'rest', `${weekdayPhrase(day)} is a day of rest.`)
+  await leave(day, time)
+}
+async function endPause(paused: PlannedDay) {
+  await week.endPause(paused, 'The pause is over.')
+  await leave(paused.day, 'morning')
 }
 async function begin(practice: PlannedPractice) {
   const routine = await week.fitted(practice)
@@ -69,9 +106,9 @@ async function begin(practice: PlannedPractice) {
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!isForPage(event)) return
-  if (event.key === 'm' && !proposed.value) void week.makeMeAWeek()
-  else if (event.key === 'k' && proposed.value && !making.value) void week.keepProposed()
-  else if (event.key === 'Escape' && proposed.value) void week.dropProposed()
+  if (event.key === 'm' && !proposed.value && !isPast.value) void week.makeMeAWeek()
+  else if (event.key === 'k' && proposed.value && !making.value) void keep()
+  else if (event.key === 'Escape' && proposed.value) void drop()
   else return
   event.preventDefault()
 })
@@ -83,42 +120,46 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
     <div class="spread">
       <h1>The week of {{ shortDayPhrase(from) }}</h1>
       <div class="row">
-        <Button icon="pi pi-chevron-left" severity="secondary" text aria-label="The week before" @click="go(-1)" />
         <Button
-          v-if="!isThisWeek"
-          label="This week"
-          size="small"
+          icon="pi pi-chevron-left"
           severity="secondary"
-          @click="((from = weekStart(person.today)), (chosen = null))"
+          text
+          aria-label="The week before"
+          @click="goToWeek(addDays(from, -7))"
         />
-        <Button icon="pi pi-chevron-right" severity="secondary" text aria-label="The week after" @click="go(1)" />
+        <Button label="This week" size="small" severity="secondary" @click="goToWeek(weekStart(person.today))" />
+        <Button
+          icon="pi pi-chevron-right"
+          severity="secondary"
+          text
+          aria-label="The week after"
+          @click="goToWeek(addDays(from, 7))"
+        />
       </div>
     </div>
 
     <div class="row">
       <template v-if="proposed">
-        <Button v-if="!making" label="Lay this week (K)" aria-keyshortcuts="K" @click="week.keepProposed()" />
-        <Button label="Not this one (Esc)" severity="secondary" @click="week.dropProposed()" />
+        <Button v-if="!making" label="Lay this week (K)" aria-keyshortcuts="K" @click="keep()" />
+        <Button label="Not this one (Esc)" severity="secondary" @click="drop()" />
       </template>
       <template v-else>
-        <Button label="Make me a week (M)" aria-keyshortcuts="M" @click="week.makeMeAWeek()" />
+        <Button v-if="!isPast" label="Make me a week (M)" aria-keyshortcuts="M" @click="week.makeMeAWeek()" />
         <Button v-if="canRepeat" label="Every week like this" severity="secondary" @click="week.everyWeek()" />
       </template>
     </div>
     <p role="status" class="said">
       <template v-if="making">Looking for a week…</template>
       <template v-else-if="failed">A week could not be worked out just now.</template>
-      <template v-else-if="proposed && proposed.length === 0">
-        There is nothing to add: what I aim at is laid, or there is no time left in this week.
-      </template>
       <template v-else-if="proposed">A proposal, in broken outline. Nothing of it is laid yet.</template>
       <template v-else>
         {{ said }}
-        <Button v-if="before" label="Take it back" size="small" severity="secondary" text @click="week.takeBack()" />
+        <Button v-if="before" label="Take it back" size="small" severity="secondary" text @click="takeBack()" />
       </template>
     </p>
 
     <WeekBrook
+      ref="brook"
       :days="days"
       :amounts="amounts"
       :today="person.today"
@@ -147,21 +188,13 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
       :seconds="place.practice ? (place.practice.session?.practisedSeconds ?? secondsOf(place.practice)) : 0"
       :days="days.map(({ day }) => day)"
       :today="person.today"
-      @lay="
-        week
-          .lay({ day: place.day, time: place.time, ...$event }, `Laid on ${placePhrase(place.day, place.time)}.`)
-          .then(() => (chosen = null))
-      "
+      @lay="lay($event)"
       @edit="week.edit(place.practice!, $event, 'Changed.')"
       @move="move(place.practice!, $event)"
       @take-off="takeOff(place.practice!, $event)"
-      @rest="
-        week
-          .pauseOn(place.day, place.day, 'rest', `${weekdayPhrase(place.day)} is a day of rest.`)
-          .then(() => (chosen = null))
-      "
+      @rest="rest()"
       @begin="begin(place.practice!)"
-      @close="chosen = null"
+      @close="leave(place.day, place.time)"
     />
     <div v-if="paused.length > 0" class="row">
       <Button
@@ -170,7 +203,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
         :label="`End the pause from ${shortDayPhrase(each.pause!.day)} to ${shortDayPhrase(each.pause!.lastDay)}`"
         size="small"
         severity="secondary"
-        @click="week.endPause(each, 'The pause is over.')"
+        @click="endPause(each)"
       />
     </div>
     <WeekSums :amounts="amounts" />

@@ -43,12 +43,14 @@ const width = (seconds: number) => `calc((100% - 5.5rem) * ${(seconds / most.val
         <tr v-for="row in rows" :key="row.name">
           <th scope="row">{{ row.name }}</th>
           <td>
-            <span class="bar laid" :style="{ width: width(row.planned) }" /><span>{{
+            <span v-if="row.planned > 0" class="bar laid" :style="{ width: width(row.planned) }" /><span>{{
               minutesPhrase(row.planned)
             }}</span>
           </td>
           <td>
-            <span class="bar done" :style="{ width: width(row.done) }" /><span>{{ minutesPhrase(row.done) }}</span>
+            <span v-if="row.done > 0" class="bar done" :style="{ width: width(row.done) }" /><span>{{
+              minutesPhrase(row.done)
+            }}</span>
           </td>
         </tr>
       </tbody>

@@ -143,6 +143,9 @@ export function useWeek() {
       proposed.value = null
     }
     making.value = false
+    if (proposed.value?.length !== 0) return
+    proposed.value = null
+    said.value = 'There is nothing to add: what I aim at (or mostly do) is there, or no time is left in this week.'
   }
   async function keepProposed() {
     const laid = proposed.value ?? []
