@@ -7,6 +7,7 @@ export { offersNow } from './offersNow'
 export type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason, TodayRequest } from './todayTypes'
 export * from './weekTypes'
 export {
+  changedFrom,
   daysOf,
   phasesFrom,
   relaid,

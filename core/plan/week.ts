@@ -239,3 +239,22 @@ export const withoutDay = (laid: Laid & Required<Pick<Laid, 'weekly'>>, day: str
   weekly: { ...laid.weekly, notOn: [...new Set([...laid.weekly.notOn, day])].sort() },
   changes: laid.changes + 1,
 })
+
+/**
+ * What is laid, otherwise from a day on: what comes every week ends before that day as it was, and goes on from it as it is to be, so that weeks
+ * that are over stay as they were. What is to be kept instead, and what is new.
+ */
+export function changedFrom(
+  laid: Laid,
+  day: string,
+  so: Partial<Pick<Laid, 'what' | 'minutes' | 'weekly'>>,
+  newId: () => string,
+): Laid[] {
+  const { weekly, ...once } = laid
+  const kept = 'weekly' in so ? so.weekly : weekly && { ...weekly, notOn: weekly.notOn.filter((each) => each >= day) }
+  const next = { ...once, ...so, day, ...(kept ? { weekly: kept } : {}) }
+  if (!kept) delete next.weekly
+  if (!weekly || day <= laid.day) return [{ ...next, changes: laid.changes + 1 }]
+  const before = { ...laid, weekly: { ...weekly, untilDay: addDays(day, -1) }, changes: laid.changes + 1 }
+  return [before, { ...next, id: newId(), changes: 0 }]
+}

@@ -26,7 +26,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ pause: [day: string, lastDay: string, why: Pause['why']] }>()
 const person = usePersonStore()
-const save = (change: Partial<WeekRules>) => person.saveSettings({ week: { ...props.rules, ...change } })
+const fault = ref('')
+async function save(change: Partial<WeekRules>) {
+  const faults = await person.saveSettings({ week: { ...props.rules, ...change } })
+  fault.value = faults[0] ? `Not kept. ${faults[0].message}` : ''
+}
 
 const missed = MISSED_RULES.map((value) => ({ value, name: MISSED_WORDS[value] }))
 
@@ -86,6 +90,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
   <details class="rules">
     <summary><h2>What holds for every week</h2></summary>
     <div class="stack">
+      <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
       <div class="fields">
         <ChoiceField
           :model-value="rules.missed"

@@ -2,7 +2,7 @@ import { proxy } from 'comlink'
 import { computed, ref, shallowRef } from 'vue'
 import { addDays, isRestOn, rulesOn, weekStart } from '#core/journal'
 import { latestStages } from '#core/forms'
-import { amountsDone, amountsInAll, amountsPlanned, NO_AMOUNTS, relaid, withoutDay } from '#core/plan'
+import { amountsDone, amountsInAll, amountsPlanned, changedFrom, NO_AMOUNTS, relaid, withoutDay } from '#core/plan'
 import type { Amounts, DayTime, Laid, Planned, PlannedDay, PlannedPractice } from '#core/plan'
 import { toldWorker } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
@@ -104,13 +104,8 @@ export function useWeek() {
   }
   const lay = (laid: Omit<Laid, 'id' | 'kind' | 'changes'>, words: string) =>
     change([{ id: newId(), kind: 'practice', changes: 0, ...laid }], [], words)
-  const edit = (practice: PlannedPractice, so: Partial<Pick<Laid, 'minutes' | 'weekly' | 'what'>>, words: string) => {
-    const { weekly: _weekly, ...rest } = laidOf(practice)
-    const laid = 'weekly' in so ? rest : laidOf(practice)
-    const next = { ...laid, ...so, changes: laid.changes + 1 }
-    if (next.weekly === undefined) delete next.weekly
-    return change([next], [], words)
-  }
+  const edit = (practice: PlannedPractice, so: Partial<Pick<Laid, 'minutes' | 'weekly' | 'what'>>, words: string) =>
+    change(changedFrom(laidOf(practice), practice.laidOn, so, newId), [], words)
 
   /** All that stands in this week comes every week from now on. */
   async function everyWeek() {

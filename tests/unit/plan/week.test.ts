@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { validate } from '#core/basics'
 import { addDays, type SessionRecord } from '#core/journal'
 import {
+  changedFrom,
   phasesFrom,
   plannedSchema,
   relaid,
@@ -224,6 +225,28 @@ describe('practice that is laid elsewhere', () => {
     const [stays, comes] = relaid(weekly, on(9), { day: on(10), time: 'morning' }, () => 'new')
     expect(stays).toEqual({ ...weekly, weekly: { notOn: [on(9)] }, changes: 4 })
     expect(comes).toEqual({ ...laid(10), id: 'new' })
+  })
+})
+
+describe('practice that is changed', () => {
+  const weekly = laid(-14, { weekly: { notOn: [on(-7), on(7)], untilDay: on(28) }, changes: 2 })
+  const bow = { kind: 'routine' as const, routineId: 'bow' }
+  it('is the same one, otherwise', () => {
+    const once = laid(2, { changes: 1 })
+    expect(changedFrom(once, on(2), { minutes: 9 }, () => 'new')).toEqual([{ ...once, minutes: 9, changes: 2 }])
+    expect(changedFrom(weekly, on(-14), { what: bow }, () => 'new')).toEqual([{ ...weekly, what: bow, changes: 3 }])
+    expect(changedFrom(once, on(2), { weekly: { notOn: [] } }, () => 'new')).toEqual([
+      { ...once, weekly: { notOn: [] }, changes: 2 },
+    ])
+  })
+  it('stays as it was in the weeks before, where it comes every week', () => {
+    const [before, after] = changedFrom(weekly, MONDAY, { what: bow }, () => 'new')
+    expect(before).toEqual({ ...weekly, weekly: { ...weekly.weekly, untilDay: on(-1) }, changes: 3 })
+    const goesOn = { notOn: [on(7)], untilDay: on(28) }
+    expect(after).toEqual({ ...weekly, id: 'new', day: MONDAY, what: bow, weekly: goesOn, changes: 0 })
+    const [, once] = changedFrom(weekly, MONDAY, { weekly: undefined }, () => 'new')
+    const { weekly: _, ...rest } = weekly
+    expect(once).toEqual({ ...rest, id: 'new', day: MONDAY, changes: 0 })
   })
 })
 
