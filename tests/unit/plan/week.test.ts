@@ -246,7 +246,7 @@ describe('practice that is changed', () => {
     expect(after).toEqual({ ...weekly, id: 'new', day: MONDAY, what: bow, weekly: goesOn, changes: 0 })
     const [, once] = changedFrom(weekly, MONDAY, { weekly: undefined }, () => 'new')
     const { weekly: _, ...rest } = weekly
-    expect(once).toEqual({ ...rest, id: 'new', day: MONDAY, changes: 0 })
+    expect(once).toStrictEqual({ ...rest, id: 'new', day: MONDAY, changes: 0 })
   })
 })
 
