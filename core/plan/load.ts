@@ -20,10 +20,10 @@ export interface WeekLoad {
 export const MOST_LOAD_GROWTH = 0.1
 const WEEKS = 4
 
-/** What a Timeline leads, form by form. */
+/** What a Timeline leads, step by step, with the form of each and what it is counted by. */
 export function stepsPlanned(timeline: Timeline) {
-  const formOf = new Map(timeline.occurrences.map(({ stepId, formId }) => [stepId, formId]))
-  return totalsOf(timeline).bySteps.map(({ stepId, part, seconds }) => ({ formId: formOf.get(stepId)!, part, seconds }))
+  const of = new Map(timeline.occurrences.map(({ stepId, formId, counting }) => [stepId, { formId, counting }]))
+  return totalsOf(timeline).bySteps.map((step) => ({ ...step, ...of.get(step.stepId)! }))
 }
 
 type Weighed = { formId: string; part: string; seconds: number }

@@ -7,6 +7,7 @@ import { compileTimeline, totalsOf, type PracticeSetting } from '../timeline'
 import { judgeToday, offersFitted, prepareToday } from './judge'
 import { keptForms } from './keeping'
 import { latelyOf } from './lately'
+import { stepsPlanned } from './load'
 import { seriesState } from './series'
 import type { TodayAsked, TodayOffer } from './todayTypes'
 import { dayTimeOf, freeAt } from './hours'
@@ -279,18 +280,14 @@ function asDone(
   lesson: LessonTaken | null,
 ): SessionRecord {
   const timeline = compileTimeline({ ...setting, routine })
-  const of = new Map(timeline.occurrences.map(({ stepId, formId, counting }) => [stepId, { formId, counting }]))
-  const { bySteps, totalSeconds, movingSeconds, closingSeconds } = totalsOf(timeline)
+  const { totalSeconds, movingSeconds, closingSeconds } = totalsOf(timeline)
   const at = `${day}T${setting.week.at[time]}:00.000Z`
   return {
     ...{ id: `as-done-${day}-${time}`, source: 'followed', routineId: routine.id, title: routine.name },
     ...{ startedAt: at, endedAt: at, timeZone: 'UTC', practisedSeconds: totalSeconds, pausedSeconds: 0 },
     ...{ plannedSeconds: totalSeconds, movingSeconds, closingSeconds, planned: [], asides: [] },
     ...(lesson ? { lesson } : {}),
-    done: bySteps.map(({ stepId, formName, part, seconds, counts }) => ({
-      ...{ stepId, ...of.get(stepId)!, formName, part, seconds, counts },
-      ...{ outcome: 'done', version: null, breath: null },
-    })),
+    done: stepsPlanned(timeline).map((step) => ({ ...step, outcome: 'done', version: null, breath: null })),
     ...{ before: NOT_SAID, after: NOT_SAID, sensations: [], words: '' },
   }
 }
