@@ -17,10 +17,12 @@ export interface SeriesState {
   doneToday: boolean
 }
 
-/** A session that was left before half of it was done was no lesson. Our choice. */
+/** A session that was left before half of it was done counts neither as a lesson nor as what was planned. Our choice. */
 const COUNTS_FROM_SHARE = 0.5
-const isLesson = ({ practisedSeconds, plannedSeconds }: SessionOfSeries) =>
-  practisedSeconds >= plannedSeconds * COUNTS_FROM_SHARE
+export const isDoneEnough = ({
+  practisedSeconds,
+  plannedSeconds,
+}: Pick<SessionRecord, 'practisedSeconds' | 'plannedSeconds'>) => practisedSeconds >= plannedSeconds * COUNTS_FROM_SHARE
 
 /** The sessions that count for a series as it was last begun. */
 function sessionsOf<T extends SessionOfSeries>({ id, begunAt }: Series, sessions: readonly T[]): T[] {
@@ -30,7 +32,7 @@ function sessionsOf<T extends SessionOfSeries>({ id, begunAt }: Series, sessions
       session.lesson?.seriesId === id &&
       fromMs !== null &&
       Date.parse(session.startedAt) >= fromMs &&
-      isLesson(session),
+      isDoneEnough(session),
   )
 }
 

@@ -121,8 +121,9 @@ const ownOf = <Value>(of: Readonly<Record<string, Value>>, id: string): Value | 
 const isLacking = (amount: { week: number; usual: number } | undefined) =>
   amount !== undefined && amount.usual >= LEAST_USUAL_SECONDS && amount.week < amount.usual * LACKING_SHARE
 
-/** Areas that the last five weeks gave less than the others, of those that they gave anything; none while nothing was done. */
+/** Areas that the last five weeks gave less than the others, none before there are weeks to tell by. */
 function shortAreas({ areas }: TodayRequest['lately']): Area[] {
+  if (!AREAS.some((area) => (areas[area]?.usual ?? 0) >= LEAST_USUAL_SECONDS)) return []
   const given = AREAS.map((area) => [area, fiveWeeks(areas[area])] as const)
   const usual = given.reduce((sum, [, seconds]) => sum + seconds, 0) / AREAS.length
   return given.flatMap(([area, seconds]) => (seconds < usual * SHORT_SHARE ? [area] : []))

@@ -1,7 +1,7 @@
 import { FIVE_PHASES, setFamilyOf, type FivePhase, type Form } from '../forms'
 import { addDays, dayOf, daysBetween, type SessionRecord } from '../journal'
 import { activeSteps, type Lesson, type Routine, type Series } from '../routine'
-import { seriesState } from './series'
+import { isDoneEnough, seriesState } from './series'
 import {
   DAY_TIMES,
   type Laid,
@@ -113,8 +113,9 @@ const inOrder = (one: PlannedPractice, other: PlannedPractice) =>
   one.day.localeCompare(other.day) ||
   DAY_TIMES.indexOf(one.laid.time) - DAY_TIMES.indexOf(other.laid.time) ||
   one.laid.id.localeCompare(other.laid.id)
-const isFor = (what: LaidWhat, { routineId, lesson }: SessionRecord) =>
-  what.kind === 'routine' ? routineId === what.routineId : lesson?.seriesId === what.seriesId
+const isFor = (what: LaidWhat, session: SessionRecord) =>
+  isDoneEnough(session) &&
+  (what.kind === 'routine' ? session.routineId === what.routineId : session.lesson?.seriesId === what.seriesId)
 
 /** The days of a stretch on which something is laid. */
 export function daysOf({ day, weekly }: Laid, from: string, until: string): string[] {

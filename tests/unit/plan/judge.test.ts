@@ -170,6 +170,10 @@ describe('what to practise now', () => {
     const [short] = judged({ areas: { ...often, legs: { week: 90, usual: 80 } } })
     expect([short!.routineId, short!.reasons[0]]).toEqual(['b', { kind: 'short', areas: ['legs'] }])
     expect(judged({ areas: { ...often, legs: { week: 150, usual: 150 } } })[0]!.routineId).toBe('a')
+    const fresh = { spine: { week: 900, usual: 0 } }
+    expect(judged({ areas: fresh }).flatMap(({ reasons }) => reasons)).not.toContainEqual(
+      expect.objectContaining({ kind: 'short' }),
+    )
     const load = compileTimeline({ ...asks(), routine: routines[1]! }).occurrences[0]!.bodySeconds * 3
     const bow = (legs: Lately['legs']) => judged({ legs }).find(({ routineId }) => routineId === 'b')!
     expect(bow({ week: load, usual: load * 1.3 }).against).toEqual([{ kind: 'legs' }])

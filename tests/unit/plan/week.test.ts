@@ -61,6 +61,13 @@ describe('a week of the plan', () => {
     expect(days[0]!.besides.map(({ routineId }) => routineId)).toEqual(['bow'])
   })
 
+  it('does not take for done what was left before half of it', () => {
+    const left = (practisedSeconds: number) => week([laid(3)], { sessions: [did(3, 'reed', { practisedSeconds })] })
+    expect(standing(left(300))).toEqual(['3 reed done'])
+    expect(standing(left(299))).toEqual(['3 reed open'])
+    expect(left(299)[3]!.besides).toHaveLength(1)
+  })
+
   it('counts a night before the end of the day for the day before', () => {
     const night = did(1, 'reed', { startedAt: `${on(1)}T01:30:00.000Z` })
     expect(standing(week([laid(0)], { sessions: [night] }))).toEqual(['0 reed done'])
