@@ -19,7 +19,8 @@ const SCREENS = [
   { to: '/settings', name: 'Settings' },
 ]
 const reminder = useReminder()
-const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
+const isHere = (to: string) =>
+  to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/week' && route.path.startsWith('/seasons'))
 
 async function leaveDemo() {
   await person.leaveDemo()

@@ -34,6 +34,8 @@ export interface Wanted extends PracticeSetting {
   longestStillSeconds?: number | null
   /** Forms that are to come back in this session before others. */
   due?: ReadonlySet<string>
+  /** Forms that the session is of, in the order in which they matter: taken as a set is, as many of them as have room. */
+  first?: readonly string[]
   /** What is spared besides, such as where it hurts. */
   spared?: ReadonlySet<Caution>
 }

@@ -13,7 +13,7 @@ import {
 import type { FitRequest } from './fitChoices'
 import { fitRoutine, type FitResult } from './fitRoutine'
 import { PURPOSE_WANTS } from './purposes'
-import { selectForms, withOneMore } from './selection'
+import { leastSeconds, selectForms, withOneMore } from './selection'
 
 export interface ProposeRequest extends Wanted {
   seed: number
@@ -90,14 +90,9 @@ function candidatesInPosture(request: ProposeRequest): { posture: Posture; candi
 
 /** As many as can come to the time at all: what is longer even at its least counts would be searched for in vain. */
 function thatCanBe(chosen: Candidate[], request: ProposeRequest): Candidate[] {
-  const least = (list: readonly Candidate[]) =>
-    list.reduce(
-      (sum, { form, seconds, unitSeconds }) => sum + seconds - (form.counts.usual - form.counts.least) * unitSeconds,
-      0,
-    )
   let taken = chosen
   for (;;) {
-    const fewer = least(taken) > request.minutes * 60 ? withOneLess(taken, request) : null
+    const fewer = leastSeconds(taken) > request.minutes * 60 ? withOneLess(taken, request) : null
     if (!fewer) return taken
     taken = fewer
   }
@@ -214,10 +209,11 @@ function withOptions(routine: Routine, taken: readonly Candidate[]): Routine {
 }
 
 /** The least worthy form left out, of a part that has others; no piece of a set that is asked for, and none of the closing. */
-function withOneLess(taken: readonly Candidate[], { purpose }: ProposeRequest): Candidate[] | null {
+function withOneLess(taken: readonly Candidate[], { purpose, first }: ProposeRequest): Candidate[] | null {
   const others = (candidate: Candidate) => taken.filter(({ part }) => part === candidate.part).length
   const spare = taken
     .filter((each) => !isClosingPart(each.part) && !isOfSetAsked(each.form, purpose))
+    .filter((each) => !first?.includes(each.form.id))
     .filter((each) => others(each) > 1 || each.part === 'arrive' || each.part === 'wake' || each.part === 'loosen')
     .sort((one, other) => Number(others(one) < 2) - Number(others(other) < 2) || one.worth - other.worth)[0]
   return spare ? taken.filter((each) => each !== spare) : null

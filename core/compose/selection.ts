@@ -44,6 +44,7 @@ export function selectForms(
   }
   giveRoom(budgets, candidates, wanted, seconds)
   takeSet(taken, candidates, wanted, used, seconds)
+  takeFirst(taken, candidates, wanted, seconds)
   const order: ArcPart[] = ['settle', 'gather', 'stand', 'work', 'arrive', 'wake', 'loosen']
   for (const part of order) {
     const budget = budgets.get(part) ?? 0
@@ -83,11 +84,6 @@ function takeSet(
     const name = set?.name ?? candidate.form.id
     bySchool.set(name, [...(bySchool.get(name) ?? []), candidate])
   }
-  const leastSeconds = (list: readonly Candidate[]) =>
-    list.reduce((sum, { form, seconds: usual, unitSeconds }) => {
-      const fewer = form.counts.usual - form.counts.least
-      return sum + usual - fewer * unitSeconds
-    }, 0)
   const schools = [...bySchool.values()]
     .map((list) => list.sort((one, other) => (one.form.set?.place ?? 0) - (other.form.set?.place ?? 0)))
     .filter((list) => leastSeconds(list) <= seconds * SET_SHARE)
@@ -98,6 +94,25 @@ function takeSet(
   const best = schools.sort((one, other) => worthOf(other) - worthOf(one))[0]
   for (const candidate of best ?? []) take(taken, candidate)
 }
+/** The forms that a session is of, in their order, as long as their least counts leave room for the rest. */
+function takeFirst(taken: Taken, candidates: readonly Candidate[], { first = [] }: Wanted, seconds: number) {
+  const mine: Candidate[] = []
+  for (const formId of first) {
+    const candidate = candidates.find(({ form }) => form.id === formId)
+    if (!candidate || twinKeysOf(candidate.form).some((key) => taken.keys.has(key))) continue
+    if (leastSeconds([...mine, candidate]) > seconds * SET_SHARE) continue
+    mine.push(candidate)
+    take(taken, candidate)
+  }
+}
+
+/** What forms take at their least counts. */
+export const leastSeconds = (list: readonly Candidate[]) =>
+  list.reduce((sum, { form, seconds: usual, unitSeconds }) => {
+    const fewer = form.counts.usual - form.counts.least
+    return sum + usual - fewer * unitSeconds
+  }, 0)
+
 /** A set takes at most so much of the time at its least counts: the closing and a little loosening need the rest. */
 const SET_SHARE = 0.68
 

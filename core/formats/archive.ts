@@ -5,7 +5,7 @@ import { upgraded } from './migrations'
 import { checkItem, LISTS, PERSON_LISTS, personSchema, type ListName, type PersonData } from './person'
 
 export const ARCHIVE_FORMAT = 'pebblebrook-archive'
-export const ARCHIVE_VERSION = 6
+export const ARCHIVE_VERSION = 7
 
 /** All of a person's data in one open JSON file. See docs/formats.md. */
 export interface Archive {
@@ -131,6 +131,10 @@ function whatIsGone(
     for (const { routineId } of lessons) {
       if (!routineIds.has(routineId)) gone.add(`“${name}” names the routine ${routineId}`)
     }
+  }
+  for (const { name, goal } of person.seasons) {
+    const formsNamed = goal.kind === 'learn' ? goal.formIds : goal.kind === 'grow' ? [goal.formId] : []
+    for (const formId of formsNamed) if (!formIds.has(formId)) gone.add(`“${name}” names the form ${formId}`)
   }
   for (const routine of person.routines) {
     for (const formId of formIdsOf(routine)) {

@@ -51,15 +51,29 @@ export function settingsOfVersion1(settings: Record<string, unknown>): object {
   }
 }
 
+/**
+ * Lists that have come since a version. What version 3 says besides may all be left out, so that nothing of a file of version 2 is another thing now;
+ * version 4 has series, version 5 trials, version 6 what is planned, version 7 seasons.
+ */
+const LISTS_SINCE = {
+  2: ['series', 'trials', 'planned', 'seasons'],
+  3: ['series', 'trials', 'planned', 'seasons'],
+  4: ['trials', 'planned', 'seasons'],
+  5: ['planned', 'seasons'],
+  6: ['seasons'],
+}
+
 /** An archive of an earlier version, with what has come since added; anything else as it is, for the check to judge. */
 export function upgraded(value: unknown, format: string, version: number): unknown {
   const archive = value as { format?: unknown; version?: unknown; person?: { settings?: object } } | null
   if (archive?.format !== format || typeof archive.person !== 'object') return value
-  // What version 3 says besides may all be left out, so that nothing of a file of version 2 is another thing now; version 4 has series, version 5 trials, version 6 what is planned.
-  if (archive.version === 5) return { ...archive, version, person: { ...archive.person, planned: [] } }
-  if (archive.version === 4) return { ...archive, version, person: { ...archive.person, trials: [], planned: [] } }
-  if (archive.version === 2 || archive.version === 3)
-    return { ...archive, version, person: { ...archive.person, series: [], trials: [], planned: [] } }
+  const since = LISTS_SINCE[archive.version as keyof typeof LISTS_SINCE]
+  if (since)
+    return {
+      ...archive,
+      version,
+      person: { ...archive.person, ...Object.fromEntries(since.map((list) => [list, []])) },
+    }
   if (archive.version !== 1) return value
   const { person } = archive as { person: { settings?: object; forms?: unknown; ways?: unknown } }
   const each = (list: unknown, bring: (item: Record<string, unknown>) => object) =>
@@ -82,6 +96,7 @@ export function upgraded(value: unknown, format: string, version: number): unkno
       series: [],
       trials: [],
       planned: [],
+      seasons: [],
     },
   }
 }

@@ -30,7 +30,7 @@ import {
 } from '../forms'
 import { trialSchema, type Trial } from '../evidence'
 import { restPlanSchema, sessionSchema, type RestPlan, type SessionRecord } from '../journal'
-import { plannedSchema, weekRulesSchema, type Planned, type WeekRules } from '../plan'
+import { plannedSchema, seasonSchema, weekRulesSchema, type Planned, type Season, type WeekRules } from '../plan'
 import {
   routineSchema,
   routineVersionSchema,
@@ -110,6 +110,7 @@ export interface PersonData {
   series: Series[]
   trials: Trial[]
   planned: Planned[]
+  seasons: Season[]
 }
 
 /** What a person has many of, each kind in a list of its own. */
@@ -125,6 +126,7 @@ export const PERSON_LISTS = [
   'series',
   'trials',
   'planned',
+  'seasons',
 ] as const satisfies readonly (keyof PersonData)[]
 export type ListName = (typeof PERSON_LISTS)[number]
 
@@ -156,6 +158,7 @@ export const newPerson = (): PersonData => ({
   series: [],
   trials: [],
   planned: [],
+  seasons: [],
 })
 
 const inputSchema = yup
@@ -229,6 +232,7 @@ export const LISTS: { [List in ListName]: { item: yup.ISchema<PersonData[List][n
   series: { item: seriesSchema, most: 500 },
   trials: { item: trialSchema, most: 500 },
   planned: { item: plannedSchema, most: 20_000 },
+  seasons: { item: seasonSchema, most: 200 },
 }
 const listOf = <List extends ListName>(list: List) =>
   strictList<PersonData[List][number]>(LISTS[list].item as yup.ISchema<PersonData[List][number]>, LISTS[list].most)
@@ -246,6 +250,7 @@ export const personSchema = strictObject<PersonData>({
   series: listOf('series'),
   trials: listOf('trials'),
   planned: listOf('planned'),
+  seasons: listOf('seasons'),
 })
 
 /** Check one item of a list by its own schema; `inside` is where it stands, for the sentences. */

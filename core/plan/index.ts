@@ -11,6 +11,7 @@ export {
   daysOf,
   phasesFrom,
   relaid,
+  routineOfLaid,
   turnOn,
   weekOf,
   withoutDay,
@@ -26,3 +27,8 @@ export { effectsSeen, type EffectSeen } from './effects'
 export { AT_RISK_BELOW, canBeDone, keptForms, WANTED_RECALL, type Keeping, type KeptForm } from './keeping'
 export { notches, sessionsOfNotches, withNotch } from './notch'
 export type { Notch, NotchChange, NotchReason, NotchRequest } from './notchTypes'
+export * from './seasonTypes'
+export { isLaidFor, learnedInSeason, seasonPlan, seasonSessionOn, type SeasonRequest } from './season'
+export { weekAt } from './seasonCourse'
+export { seasonRoutine, type SeasonRoutineRequest } from './seasonRoutine'
+export { hoursFor, type WeekHour } from './seasonHours'

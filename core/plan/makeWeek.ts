@@ -17,6 +17,8 @@ import { DAY_TIMES, type DayTime, type Laid, type Planned, type WeekRules } from
 export interface MakeWeekRequest extends PracticeSetting {
   routines: readonly Routine[]
   series: readonly Series[]
+  /** Of the routines, sessions of seasons: they come where they are laid, and nowhere else. */
+  seasonIds: readonly string[]
   /** The latest first. */
   sessions: readonly SessionRecord[]
   planned: readonly Planned[]
@@ -63,6 +65,8 @@ export function* makeWeek(request: MakeWeekRequest, newId: () => string, time?: 
     practice.filter(({ state }) => state === 'open' || state === 'ahead'),
   )
   const prepared = prepareToday({ ...request, body: { states: [], pain: [] } })
+  const ofSeasons = new Set(request.seasonIds)
+  const free = prepared.filter(({ routineId }) => !ofSeasons.has(routineId))
   for (const day of days.map((each) => each.day)) {
     for (const dayTime of DAY_TIMES) {
       for (const { routineId, laid, lesson } of laidBefore.filter(
@@ -76,7 +80,7 @@ export function* makeWeek(request: MakeWeekRequest, newId: () => string, time?: 
       }
       const slot = slots.find((each) => each.day === day && each.time === dayTime)
       if (!slot) continue
-      const best = bestFor(slot, known, prepared, forms, request, time)
+      const best = bestFor(slot, known, free, forms, request, time)
       if (!best) continue
       const { offer, minutes, seriesId } = best
       const series = request.series.find(({ id }) => id === seriesId)

@@ -11,30 +11,18 @@ import {
   type VersionKind,
   type Way,
 } from '../forms'
-import { dayOf, daysBetween, type PainPlace } from '../journal'
+import { dayOf, daysBetween } from '../journal'
 import { changeGroup, changeStep, stepsOf, type Group, type Routine, type Step } from '../routine'
 import { TooLongError, UnknownFormError } from '../timeline'
-import { areasSpared, cautionsSpared, SPARED_FROM } from './body'
+import { GAP_DAYS, GAP_SHARE, HARD_SESSIONS, painAfter, PART_OF_A_COUNT, wasEasy, wasHard } from './felt'
 import { createLoad, MOST_LOAD_GROWTH } from './load'
 import type { Notch, NotchChange, NotchReason, NotchRequest, NotchSession } from './notchTypes'
 
 /** So many sessions in a row must have felt easy, the latest not long ago. Our choice. */
 const EASY_SESSIONS = 3
 const EASY_WITHIN_DAYS = 14
-/** On the scales of `EXERTION` and of ease of body: as easy as this. Our choice. */
-const EASY_EXERTION = 3
-const EASY_EASE = 4
 /** At most one change on in a week for a form. */
 const WEEK = 7
-/** What was not done for so long goes back to so much of it. Our choice. */
-const GAP_DAYS = 14
-const GAP_SHARE = 0.8
-/** So many sessions of a week as hard as this, or with a body as sore, make a hard week. Our choice. */
-const HARD_SESSIONS = 2
-const HARD_EXERTION = 7
-/** What was left before half of it was done tells nothing of the week. */
-const TELLING_SHARE = 0.5
-const SORE_EASE = 2
 /** Each wrist weight grows by so much. Our choice; that it is begun light and built up slowly is common practice, no source. */
 const WEIGHT_NOTCH_KG = 0.25
 const MOST_WEIGHT_KG = 1.5
@@ -112,13 +100,7 @@ function mannerWith({ manner }: Step, change: Extract<NotchChange, { what: 'weig
   return change.what === 'weight' ? { ...now, weightKg: change.to } : { ...now, version: change.to }
 }
 
-const isHard = (week: readonly Known[]) =>
-  week.filter(
-    ({ exertion = 0, after, planned, done }) =>
-      (exertion >= HARD_EXERTION || (after.ease !== null && after.ease <= SORE_EASE)) &&
-      secondsOf(done) >= secondsOf(planned) * TELLING_SHARE,
-  ).length >= HARD_SESSIONS
-const secondsOf = (steps: readonly { seconds: number }[]) => steps.reduce((sum, { seconds }) => sum + seconds, 0)
+const isHard = (week: readonly Known[]) => week.filter(wasHard).length >= HARD_SESSIONS
 
 /** The planned count of a step in a session, over all rounds; null where it was not in it. Of one side, where sides are counted. */
 const plannedCount = ({ planned }: Known, stepId: string): number | null =>
@@ -212,30 +194,12 @@ function ofRounds(
 /** Done whole as it stands now, and said to have been easy, without pain. */
 function feltEasy(session: Known, here: Here, seen: Seen): boolean {
   const done = session.done.find(isOfStep(here.step.id))
-  const { exertion, after } = session
-  const isSaid = exertion !== undefined ? exertion <= EASY_EXERTION : (after.ease ?? 0) >= EASY_EASE
-  const isSore = after.ease !== null && after.ease <= SORE_EASE
-  if (!isSaid || isSore || done?.outcome !== 'done' || !hadAsNow(session, here, seen)) return false
+  if (!wasEasy(session) || done?.outcome !== 'done' || !hadAsNow(session, here, seen)) return false
   const planned = plannedCount(session, here.step.id)!
   return (
     done.counts.every(({ count }) => count >= planned - PART_OF_A_COUNT) && painAfter(session, here.form).length === 0
   )
 }
-/** So much may be missing of a count that is done. */
-const PART_OF_A_COUNT = 0.5
-
-/** Places that hurt after a session, newly or more than before, and where a form works or that it strains. */
-function painAfter({ before, after }: Known, form: Form): PainPlace[] {
-  const was = new Map(before.pain?.map(({ place, level }) => [place, level]))
-  return (after.pain ?? [])
-    .filter(({ place, level }) => level >= SPARED_FROM && level > (was.get(place) ?? 0))
-    .filter((pain) => {
-      const [areas, cautions] = [areasSpared([pain]), cautionsSpared([pain])]
-      return form.areas.some((area) => areas.has(area)) || form.cautions.some((caution) => cautions.has(caution))
-    })
-    .map(({ place }) => place)
-}
-
 /** It is far enough in learning, stands so for a week at least and has not gone on lately elsewhere, and asks nothing that the person's conditions forbid. */
 function mayGrow(here: Here, seen: Seen): boolean {
   const stage = seen.request.stageOf(here.form.id)

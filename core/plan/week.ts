@@ -19,7 +19,7 @@ export interface PlannedPractice {
   /** The day that it was laid on, and the one on which it stands. */
   laidOn: string
   day: string
-  /** What is done then; null for a series that has no lesson left. */
+  /** What is done then, a season's session by the season's own id; null for a series that has no lesson left. */
   routineId: string | null
   lesson: Lesson | null
   /**
@@ -106,16 +106,19 @@ export function weekOf(request: WeekRequest): PlannedDay[] {
 
 const asLaid = (laid: Laid, day: string, today: string): PlannedPractice => ({
   ...{ laid, laidOn: day, day, lesson: null, session: null },
-  routineId: laid.what.kind === 'routine' ? laid.what.routineId : null,
+  routineId: routineOfLaid(laid.what),
   state: day === today ? 'open' : day > today ? 'ahead' : 'missed',
 })
 const inOrder = (one: PlannedPractice, other: PlannedPractice) =>
   one.day.localeCompare(other.day) ||
   DAY_TIMES.indexOf(one.laid.time) - DAY_TIMES.indexOf(other.laid.time) ||
   one.laid.id.localeCompare(other.laid.id)
+/** The routine that is laid; a season's session goes by the season's own id. Null for a series, whose lesson depends on the day. */
+export const routineOfLaid = (what: LaidWhat): string | null =>
+  what.kind === 'routine' ? what.routineId : what.kind === 'season' ? what.seasonId : null
 const isFor = (what: LaidWhat, session: SessionRecord) =>
   isDoneEnough(session) &&
-  (what.kind === 'routine' ? session.routineId === what.routineId : session.lesson?.seriesId === what.seriesId)
+  (what.kind === 'series' ? session.lesson?.seriesId === what.seriesId : session.routineId === routineOfLaid(what))
 
 /** The days of a stretch on which something is laid. */
 export function daysOf({ day, weekly }: Laid, from: string, until: string): string[] {

@@ -18,8 +18,9 @@ export const DAY_TIMES = ['morning', 'evening'] as const
 /** When on a day practice is laid. */
 export type DayTime = (typeof DAY_TIMES)[number]
 
-/** What is laid on a day: a routine, or whatever lesson of a series is next then. */
-export type LaidWhat = { kind: 'routine'; routineId: string } | { kind: 'series'; seriesId: string }
+/** What is laid on a day: a routine, whatever lesson of a series is next then, or the session of a season. */
+export type LaidWhat =
+  { kind: 'routine'; routineId: string } | { kind: 'series'; seriesId: string } | { kind: 'season'; seasonId: string }
 
 /** Practice that is laid on a day, or on the same day of every week. */
 export interface Laid {
@@ -107,6 +108,7 @@ export const WEEK_LIMITS = { minutes: 240, notOn: 1000, forms: 40, turns: 60, bu
 const whatSchema = oneOfKinds<'kind', LaidWhat>('kind', {
   routine: strictObject<LaidWhat & { kind: 'routine' }>({ kind: oneOf(['routine']), routineId: idSchema }),
   series: strictObject<LaidWhat & { kind: 'series' }>({ kind: oneOf(['series']), seriesId: idSchema }),
+  season: strictObject<LaidWhat & { kind: 'season' }>({ kind: oneOf(['season']), seasonId: idSchema }),
 })
 const timeSchema = textLike(5, /^([01]\d|2[0-3]):[0-5]\d$/, '${path} must be a time such as 07:00')
 const laidSchema = strictObject<Laid>({

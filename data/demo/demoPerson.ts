@@ -143,6 +143,7 @@ export function demoPerson(scenario: DemoScenario, shelf: DemoShelf, today: stri
     series,
     trials: [],
     planned: [],
+    seasons: [],
     breathMeasures: measuresOf(scenario, today, timeZone),
     stages: scenario.stages.map(({ formId, stage, daysAgo }, number) => ({
       id: `demo-stage-${number + 1}`,

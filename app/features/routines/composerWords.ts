@@ -1,4 +1,4 @@
-import type { Purpose, ProposeReason } from '#core/compose'
+import type { ProposeReason } from '#core/compose'
 import type { Form, Manner } from '#core/forms'
 import { STAGE_NAMES } from '#core/formats'
 import type { Finding, Layer, MendKind, Pattern } from '#core/routine'
@@ -175,20 +175,6 @@ export function findingReason({ kind, against, caution, mend }: Finding): string
     case 'oneDirection':
       return 'Circles go both ways, so that the joints even out.'
   }
-}
-
-export const PURPOSE_WORDS: Record<Purpose, string> = {
-  morning: 'wake up',
-  evening: 'wind down',
-  deskBreak: 'a break from the desk',
-  lowBack: 'low back',
-  balance: 'balance',
-  release: 'release, when upset',
-  seated: 'a seated day',
-  learning: 'learning',
-  fivePhase: 'the five phases',
-  eightPieces: 'the eight pieces',
-  standing: 'standing',
 }
 
 /** What a step changes of how a form is done, in words; empty where nothing. */

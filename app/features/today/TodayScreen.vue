@@ -88,7 +88,7 @@ const wondered = ref<string | null>(null)
 const notOffered = computed(() =>
   (found.value?.others ?? []).map(({ routineId }) => ({
     value: routineId,
-    name: person.routines.find(({ id }) => id === routineId)?.name ?? '',
+    name: setting.value.routines.find(({ id }) => id === routineId)?.name ?? '',
   })),
 )
 const whyNot = computed(() => {

@@ -9,17 +9,23 @@ import { usePersonStore } from '~/shared/store/person'
 import { usePlan } from '~/shared/plan/usePlan'
 import type { TodayAsk, TodaySetting } from '~/shared/plan/plan.worker'
 import { useKept } from '~/shared/plan/useKept'
+import { useSeasons } from '~/shared/plan/useSeasons'
 
 /** What the judge of Today has to know of the person, besides what is asked just now. */
 export function useTodayRequest() {
   const person = usePersonStore()
-  const setting = computed<TodaySetting>(() => {
-    const { conditions } = person.settings
-    return { routines: person.routines, ...person.setting, conditions }
-  })
   const lately = computed(() => latelyOf(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour))
   const { keptById, learnedIds, usualMinutes, longestStill } = useKept()
   const plan = usePlan()
+  const seasons = useSeasons()
+  /** My routines, and the sessions of seasons that are open today. */
+  const setting = computed<TodaySetting>(() => {
+    const open = new Set(plan.openToday.value.map(({ routineId }) => routineId))
+    const those = seasons.sessionRoutines.value.filter(({ id }) => open.has(id))
+    return those.length === 0
+      ? seasons.setting.value
+      : { ...seasons.setting.value, routines: [...those, ...person.routines] }
+  })
   /** The lessons that are next, by the routine; one that is led in a stage is begun from its series. */
   const lessons = computed(
     () =>

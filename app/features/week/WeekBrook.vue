@@ -4,6 +4,7 @@ import { addDays } from '#core/journal'
 import {
   DAY_TIMES,
   dayTimeOf,
+  routineOfLaid,
   type Amounts,
   type DayTime,
   type Laid,
@@ -53,7 +54,7 @@ const canMove = ({ state }: PlannedPractice) => state !== 'done'
 
 const asProposed = (laid: Laid) => ({
   laid,
-  routineId: laid.what.kind === 'routine' ? laid.what.routineId : null,
+  routineId: routineOfLaid(laid.what),
 })
 const proposedWords = (laid: Laid) =>
   [proposedSeconds(laid) > 0 && durationPhrase(proposedSeconds(laid)), laid.at && `at ${laid.at}`]

@@ -29,11 +29,16 @@ const person = usePersonStore()
 const WHATS = computed(() => [
   ...person.routines.map(({ id, name }) => ({ value: `routine/${id}`, name })),
   ...person.person.series.map(({ id, name }) => ({ value: `series/${id}`, name: `${name} (what is next)` })),
+  ...person.person.seasons.map(({ id, name }) => ({ value: `season/${id}`, name: `${name} (season)` })),
 ])
-const keyOf = (what: LaidWhat) => (what.kind === 'routine' ? `routine/${what.routineId}` : `series/${what.seriesId}`)
+function keyOf(what: LaidWhat): string {
+  const id = what.kind === 'routine' ? what.routineId : what.kind === 'series' ? what.seriesId : what.seasonId
+  return `${what.kind}/${id}`
+}
 function whatOf(key: string): LaidWhat {
   const id = key.slice(key.indexOf('/') + 1)
-  return key.startsWith('routine/') ? { kind: 'routine', routineId: id } : { kind: 'series', seriesId: id }
+  if (key.startsWith('routine/')) return { kind: 'routine', routineId: id }
+  return key.startsWith('series/') ? { kind: 'series', seriesId: id } : { kind: 'season', seasonId: id }
 }
 const what = ref<string | undefined>()
 const minutes = ref<number | null>(null)
@@ -94,7 +99,7 @@ function goTo(place: string | undefined) {
           :model-value="what"
           label="What"
           :options="WHATS"
-          placeholder="a routine, or what is next in a series"
+          placeholder="a routine, a series or a season"
           @update:model-value="chooseWhat"
         />
         <div class="field">
@@ -144,12 +149,3 @@ function goTo(place: string | undefined) {
     </div>
   </section>
 </template>
-
-<style scoped>
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 15rem), 1fr));
-  gap: 0.8rem 1.4rem;
-  align-items: end;
-}
-</style>

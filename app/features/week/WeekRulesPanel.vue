@@ -171,6 +171,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
         <ChoiceField
           :model-value="undefined"
           once
+          search
           label="A form that is to come every week"
           :options="forms"
           placeholder="a form"
@@ -228,12 +229,6 @@ summary h2 {
 }
 .rules > .stack {
   padding-top: 1rem;
-}
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 14rem), 1fr));
-  gap: 0.8rem 1.4rem;
-  align-items: end;
 }
 fieldset {
   border: none;

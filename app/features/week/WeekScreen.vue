@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { addDays, weekStart } from '#core/journal'
-import type { DayTime, Laid, PlannedDay, PlannedPractice } from '#core/plan'
+import { routineOfLaid, type DayTime, type Laid, type PlannedDay, type PlannedPractice } from '#core/plan'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { isForPage } from '~/shared/ui/keys'
@@ -206,12 +206,13 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
         @click="endPause(each)"
       />
     </div>
+    <slot name="seasons" />
     <WeekSums :amounts="amounts" />
     <WeekRulesPanel
       :rules="rules"
       :from="from"
       :name-of="(laid) => week.nameOf({ laid, routineId: null })"
-      :seconds-of="(laid) => week.planAmounts(laid, laid.what.kind === 'routine' ? laid.what.routineId : null).seconds"
+      :seconds-of="(laid) => week.planAmounts(laid, routineOfLaid(laid.what)).seconds"
       @pause="
         (day, lastDay, why) =>
           week.pauseOn(day, lastDay, why, 'A pause: nothing is asked, and the row of days goes on.')

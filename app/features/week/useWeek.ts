@@ -2,7 +2,16 @@ import { proxy } from 'comlink'
 import { computed, ref, shallowRef } from 'vue'
 import { addDays, isRestOn, rulesOn, weekStart } from '#core/journal'
 import { latestStages } from '#core/forms'
-import { amountsDone, amountsInAll, amountsPlanned, changedFrom, NO_AMOUNTS, relaid, withoutDay } from '#core/plan'
+import {
+  amountsDone,
+  amountsInAll,
+  amountsPlanned,
+  changedFrom,
+  NO_AMOUNTS,
+  relaid,
+  routineOfLaid,
+  withoutDay,
+} from '#core/plan'
 import type { Amounts, DayTime, Laid, Planned, PlannedDay, PlannedPractice } from '#core/plan'
 import { toldWorker } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
@@ -10,6 +19,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { wallMs } from '~/shared/sound/clock'
 import { usePlan } from '~/shared/plan/usePlan'
+import { useSeasons } from '~/shared/plan/useSeasons'
 
 const newId = () => crypto.randomUUID()
 const isOfSeries = (each: Planned, seriesId: string) =>
@@ -26,16 +36,20 @@ export function useWeek() {
   const making = ref(false)
   const failed = ref(false)
   const days = computed(() => weekFrom(from.value))
+  const seasons = useSeasons()
+  /** My routines, and the sessions that are next in my seasons. */
   const setting = computed(() => {
-    const { conditions } = person.settings
-    return { routines: person.routines, ...person.setting, conditions }
+    const those = seasons.sessionRoutines.value
+    return those.length === 0
+      ? seasons.setting.value
+      : { ...seasons.setting.value, routines: [...those, ...person.routines] }
   })
 
   /** What stands on a day with what is proposed for it. */
   const proposedOn = (day: string, time: DayTime) =>
     (proposed.value ?? []).filter((laid) => laid.day === day && laid.time === time)
 
-  const routineOf = (routineId: string | null) => person.routines.find(({ id }) => id === routineId) ?? null
+  const routineOf = (routineId: string | null) => setting.value.routines.find(({ id }) => id === routineId) ?? null
   const seriesOf = (laid: Laid) =>
     laid.what.kind === 'series'
       ? person.person.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
@@ -44,12 +58,17 @@ export function useWeek() {
   function nameOf({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>): string {
     const series = seriesOf(laid)
     const routine = routineOf(routineId)?.name
+    if (laid.what.kind === 'season') {
+      const { seasonId } = laid.what
+      return person.person.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
+    }
     if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a routine that is gone'
     return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'
   }
   const planAmounts = (laid: Laid, routineId: string | null): Amounts => {
     const routine = routineOf(routineId)
-    return routine ? amountsPlanned(routine, laid.minutes, person.setting, person.formsById) : NO_AMOUNTS
+    if (routine) return amountsPlanned(routine, laid.minutes, person.setting, person.formsById)
+    return laid.what.kind === 'season' ? { ...NO_AMOUNTS, seconds: (laid.minutes ?? 0) * 60 } : NO_AMOUNTS
   }
   /** What a day comes to as it is planned, with what is proposed, and as it was done. */
   const amounts = computed(() =>
@@ -58,7 +77,7 @@ export function useWeek() {
         ...practice.map(({ laid, routineId }) => planAmounts(laid, routineId)),
         ...(proposed.value ?? [])
           .filter((laid) => laid.day === day)
-          .map((laid) => planAmounts(laid, laid.what.kind === 'routine' ? laid.what.routineId : null)),
+          .map((laid) => planAmounts(laid, routineOfLaid(laid.what))),
       ]),
       done: amountsInAll(
         [...besides, ...practice.flatMap(({ session }) => session ?? [])].map((session) =>
@@ -122,6 +141,7 @@ export function useWeek() {
     const aims = rulesOn(person.settings.restPlan, addDays(from.value, 6))
     const ask = {
       ...{ series: person.person.series, sessions: person.sessions, planned: person.person.planned },
+      seasonIds: person.person.seasons.map(({ id }) => id),
       ...{ stages: Object.fromEntries(latestStages(person.person.stages)), stageDays: person.person.stages },
       ...{ keptIds: kept.value.map(({ formId }) => formId), from: from.value, today: person.today },
       ...{ dayEndsAtHour: person.settings.dayEndsAtHour, week: rules.value },
@@ -156,7 +176,9 @@ export function useWeek() {
   /** The routine of planned practice as it is begun; null where it cannot be done so. */
   const fitted = ({ routineId, laid, lesson }: PlannedPractice) =>
     routineId
-      ? toldWorker(setting.value, (remote) => remote.fitted(routineId, laid.minutes, lesson?.stage)).catch(() => null)
+      ? toldWorker(setting.value, (remote) =>
+          remote.fitted(routineId, laid.what.kind === 'season' ? null : laid.minutes, lesson?.stage),
+        ).catch(() => null)
       : Promise.resolve(null)
 
   const pauseOn = (day: string, lastDay: string, why: 'rest' | 'holiday' | 'illness', words: string) =>

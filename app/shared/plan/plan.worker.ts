@@ -14,7 +14,11 @@ import {
   type Notch,
   type NotchRequest,
   prepareToday,
+  seasonRoutine,
   type Prepared,
+  type Season,
+  type SeasonRoutineRequest,
+  type SeasonSession,
   type TodayAgainst,
   type TodayJudgement,
   type TodayOffer,
@@ -38,6 +42,9 @@ export interface TodayFound {
   rest: TodayJudgement['rest']
   isDone: boolean
 }
+
+/** What a season's session is made from, besides the setting. */
+export type SeasonAsk = Omit<SeasonRoutineRequest, keyof TodaySetting>
 
 type LedStage = NonNullable<Lesson['stage']>
 
@@ -94,6 +101,11 @@ const planWorker = {
       { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS },
     )
     return fit.met && fit.closingKept ? fit.routine : null
+  },
+  /** The session of a season; null where none can be made. */
+  season(season: Season, session: SeasonSession, ask: SeasonAsk): Routine | null {
+    const time = { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS }
+    return setting && seasonRoutine(season, session, { ...setting, ...ask }, newId, time)
   },
   stopWeek() {
     weekAsked += 1

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { lastDone, longestStillSeconds } from '#core/journal'
-import { canBeDone, keptForms } from '#core/plan'
+import { keptForms } from '#core/plan'
 import { usePersonStore } from '~/shared/store/person'
 
 /** What is usual is read from so many sessions; nothing shorter is made. */
@@ -13,11 +13,7 @@ export function useKept() {
   const resting = computed(() => new Set(person.settings.resting ?? []))
   const kept = computed(() => {
     const { dayEndsAtHour } = person.settings
-    const { conditions } = person.settings
-    const isKept = (formId: string) => {
-      const form = person.formsById.get(formId)
-      return form !== undefined && !resting.value.has(formId) && canBeDone(form, person.setting, conditions)
-    }
+    const isKept = (formId: string) => !resting.value.has(formId) && person.isPossible(formId)
     return keptForms(person.sessions, person.person.stages, { today: person.today, dayEndsAtHour, isKept })
   })
   const keptById = computed(() => Object.fromEntries(kept.value.map((form) => [form.formId, form])))

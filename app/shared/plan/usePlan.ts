@@ -23,9 +23,11 @@ export function usePlan() {
   })
   const asks = computed<TodayAsked[]>(() => [
     // A lesson that is led in a stage is begun from its series, or from the week.
-    ...openToday.value.flatMap(({ routineId, laid, lesson }) =>
-      routineId && !lesson?.stage ? [{ routineId, by: 'plan' as const, name: '', minutes: laid.minutes }] : [],
-    ),
+    ...openToday.value.flatMap(({ routineId, laid, lesson }) => {
+      // A season's session is as long as it is to be already.
+      const minutes = laid.what.kind === 'season' ? null : laid.minutes
+      return routineId && !lesson?.stage ? [{ routineId, by: 'plan' as const, name: '', minutes }] : []
+    }),
     ...asksOfWeek(person.today, person.sessions, person.formsById, {
       ...{ routines: person.routines, week: rules.value, dayEndsAtHour: person.settings.dayEndsAtHour },
     }),

@@ -31,7 +31,8 @@ export function useReminder() {
       const minute = Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3))
       if (told.has(key) || minuteNow < minute - before || minuteNow > minute + MOST_LATE_MINUTES) continue
       told.add(key)
-      const name = person.routines.find(({ id }) => id === practice.routineId)?.name ?? 'Practice'
+      const named = [...person.routines, ...person.person.seasons]
+      const name = named.find(({ id }) => id === practice.routineId)?.name ?? 'Practice'
       const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is laid for now`
       if (typeof Notification !== 'undefined' && Notification.permission === 'granted')
         new Notification('Pebblebrook', { body: words, silent: true, tag: key })

@@ -16,7 +16,7 @@ import {
 } from '#core/formats'
 import type { Trial } from '#core/evidence'
 import type { SessionRecord, Felt } from '#core/journal'
-import type { Planned } from '#core/plan'
+import type { Planned, Season } from '#core/plan'
 import type { Routine, RoutineVersion, Series } from '#core/routine'
 import type { Command, RunningSession } from '#core/runner'
 
@@ -67,6 +67,7 @@ export interface PebblebrookSchema extends DBSchema {
   series: { key: string; value: Series }
   trials: { key: string; value: Trial }
   planned: { key: string; value: Planned }
+  seasons: { key: string; value: Season }
 }
 
 export type Database = IDBPDatabase<PebblebrookSchema>
@@ -136,6 +137,8 @@ export const MIGRATIONS: readonly Migration[] = [
   (_database, upgrade) => void upgrade.objectStore('sessions').createIndex('startedAt', 'startedAt'),
   // 7 to 8: what is planned.
   (database) => void database.createObjectStore('planned', { keyPath: 'id' }),
+  // 8 to 9: seasons.
+  (database) => void database.createObjectStore('seasons', { keyPath: 'id' }),
 ]
 
 const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }

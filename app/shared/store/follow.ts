@@ -269,7 +269,12 @@ export const useFollowStore = defineStore('follow', () => {
     if (!record.value) return
     await keeper?.finally(() => Promise.resolve())
     record.value = { ...record.value, ...said }
-    kept.value = (await person.putSession(record.value)) ? 'kept' : 'not kept'
+    const noted = record.value
+    kept.value = (await person.putSession(noted)) ? 'kept' : 'not kept'
+    // What had to be looked up may move no form on that was moved on by the session's end.
+    if (said.recall === undefined || movedStages.length === 0) return
+    for (const stageId of movedStages) await person.remove('stages', stageId)
+    movedStages = await person.moveStages(noted)
   }
 
   // What could not be written at first may be written later.

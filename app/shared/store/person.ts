@@ -21,7 +21,7 @@ import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
 import type { Trial } from '#core/evidence'
 import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
-import { learnedWith, type Planned } from '#core/plan'
+import { canBeDone, learnedInSeason, learnedWith, type Planned, type Season } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_IDS, SHIPPED_ROUTINES } from '#data'
@@ -222,17 +222,30 @@ export const usePersonStore = defineStore('person', () => {
   const latest = computed(() => latestStages(person.value.stages))
   /** How far a form is learned now; null where nothing is said of it. */
   const stageOf = (formId: string) => latest.value.get(formId) ?? null
-  /** Where a lesson of a series is through with this session, its forms move on in learning. The ids of what was noted. */
+  /** Where a lesson of a series, or a day of a season, is through with this session, its forms move on in learning. The ids of what was noted. */
   async function moveStages(session: SessionRecord): Promise<string[]> {
     await untilWhole()
-    const series = person.value.series.find(({ id }) => id === session.lesson?.seriesId)
-    if (!series) return []
-    const earlier = person.value.sessions.filter(({ id }) => id !== session.id)
     const moved: string[] = []
-    for (const { formId, stage } of learnedWith(series, session, earlier, stageOf)) {
-      moved.push(await putStage(formId, stage))
-    }
+    for (const { formId, stage } of movedOn(session)) moved.push(await putStage(formId, stage))
     return moved
+  }
+  function movedOn(session: SessionRecord): { formId: string; stage: LearningStage }[] {
+    const { series: all, seasons, sessions: known, stages } = person.value
+    const series = all.find(({ id }) => id === session.lesson?.seriesId)
+    if (series) {
+      const earlier = known.filter(({ id }) => id !== session.id)
+      return learnedWith(series, session, earlier, stageOf)
+    }
+    const season = seasons.find(({ id }) => id === session.routineId)
+    if (!season) return []
+    const { dayEndsAtHour } = settings.value
+    const about = { season, sessions: known, stages, forms: formsById.value, isPossible, dayEndsAtHour }
+    return learnedInSeason(about, session, practiceDay(session.startedAt, session.timeZone, dayEndsAtHour))
+  }
+  /** Whether a form can be done, in some version, with what I declare. */
+  const isPossible = (formId: string) => {
+    const form = formsById.value.get(formId)
+    return form !== undefined && canBeDone(form, setting.value, settings.value.conditions)
   }
 
   /** Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. */
@@ -376,6 +389,8 @@ export const usePersonStore = defineStore('person', () => {
     stageOf,
     putTrial: (trial: Trial) => put('trials', trial),
     putPlanned: (planned: Planned) => put('planned', planned),
+    putSeason: (season: Season) => put('seasons', season),
+    isPossible,
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
     changeSessions,

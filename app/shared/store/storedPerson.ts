@@ -24,6 +24,7 @@ const ITEM_WORDS: Record<ListName, string> = {
   series: 'the series',
   trials: 'the trial',
   planned: 'what is planned',
+  seasons: 'the season',
 }
 
 /** An item in words, with its name where it has one. */

@@ -19,7 +19,7 @@ import {
   type VersionKind,
   type MannerChange,
 } from '#core/forms'
-import type { TodayState } from '#core/compose'
+import type { Purpose, TodayState } from '#core/compose'
 import type { FeelingScale, PainPlace, Recall, Sensation } from '#core/journal'
 import type { Series } from '#core/routine'
 import type { LessonTaken } from '#core/runner'
@@ -331,6 +331,21 @@ export const SCALE_WORDS: Record<FeelingScale, { name: string; steps: [string, s
   energy: { name: 'Energy', steps: ['spent', 'low', 'middling', 'lively', 'full'] },
   calm: { name: 'Calm', steps: ['churned', 'restless', 'so-so', 'quiet', 'still'] },
   ease: { name: 'Ease of body', steps: ['sore', 'stiff', 'so-so', 'loose', 'easy'] },
+}
+
+/** What a session is for. */
+export const PURPOSE_WORDS: Record<Purpose, string> = {
+  morning: 'wake up',
+  evening: 'wind down',
+  deskBreak: 'a break from the desk',
+  lowBack: 'low back',
+  balance: 'balance',
+  release: 'release, when upset',
+  seated: 'a seated day',
+  learning: 'learning',
+  fivePhase: 'the five phases',
+  eightPieces: 'the eight pieces',
+  standing: 'standing',
 }
 
 export const RECALL_WORDS: Record<Recall, string> = { fromMemory: 'from memory', lookedUp: 'something was looked up' }

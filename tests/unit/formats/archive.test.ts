@@ -90,7 +90,7 @@ describe('an archive', () => {
 
   it.each<[string, (archive: ReturnType<typeof toArchive>) => void, RegExp]>([
     ['a foreign format', (a) => Object.assign(a, { format: 'other' }), /^format must be one of: pebblebrook-archive/],
-    ['a later version', (a) => Object.assign(a, { version: 7 }), /^version must be 6/],
+    ['a later version', (a) => Object.assign(a, { version: 8 }), /^version must be 7/],
     ['a missing part', (a) => Object.assign(a, { person: undefined }), /^person is missing/],
     [
       'a number as text',
@@ -138,10 +138,11 @@ describe('an archive', () => {
   })
 
   it.each([
-    [2, { series: [], trials: [], planned: [] }],
-    [3, { series: [], trials: [], planned: [] }],
-    [4, { trials: [], planned: [] }],
-    [5, { planned: [] }],
+    [2, { series: [], trials: [], planned: [], seasons: [] }],
+    [3, { series: [], trials: [], planned: [], seasons: [] }],
+    [4, { trials: [], planned: [], seasons: [] }],
+    [5, { planned: [], seasons: [] }],
+    [6, { seasons: [] }],
   ])(
     'of version %i, as it was kept before, comes over whole, with nothing but empty lists of what has come since',
     (version, since) => {
@@ -153,7 +154,7 @@ describe('an archive', () => {
       expect(result.value.person).toEqual({ ...before.person, ...since })
       const person = Object.fromEntries(Object.entries(result.value.person).filter(([list]) => !(list in since)))
       expect(writeArchive({ ...result.value, person } as never)).toBe(
-        kept.replace(`"version": ${version}`, '"version": 6'),
+        kept.replace(`"version": ${version}`, '"version": 7'),
       )
     },
   )

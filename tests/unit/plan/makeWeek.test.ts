@@ -15,7 +15,7 @@ const EVERY = (minutes: number) => Array.from({ length: 7 }, () => minutes)
 const NEVER = EVERY(0)
 const asks = (change: Partial<MakeWeekRequest> = {}): MakeWeekRequest => ({
   ...{ forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routines: SHIPPED_ROUTINES },
-  ...{ series: [], sessions: [], planned: [], stages: {}, stageDays: [], conditions: [], keptIds: [] },
+  ...{ series: [], seasonIds: [], sessions: [], planned: [], stages: {}, stageDays: [], conditions: [], keptIds: [] },
   ...{ from: MONDAY, today: MONDAY, dayEndsAtHour: 3, restDays: [], aimDays: null, aimMinutes: null },
   week: { ...USUAL_WEEK, minutes: { morning: EVERY(15), evening: NEVER } },
   ...change,
@@ -182,7 +182,7 @@ describe('a week that is made', () => {
   it('has nothing that declared conditions forbid whole, nor the same four days running', () => {
     const made = make({ aimDays: 7, conditions: ['seatedOnly'], sessions: LATEST })
     expect(made.length).toBeGreaterThan(0)
-    const ids = make({ aimDays: 7 }).map(({ what }) => (what.kind === 'routine' ? what.routineId : what.seriesId))
+    const ids = make({ aimDays: 7 }).map(({ what }) => (what.kind === 'routine' ? what.routineId : what.kind))
     expect(ids.some((id, at) => at >= 3 && [1, 2, 3].every((back) => ids[at - back] === id))).toBe(false)
   })
 })

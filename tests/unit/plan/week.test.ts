@@ -55,6 +55,13 @@ describe('a week of the plan', () => {
     ])
   })
 
+  it('has a season’s session done by one under the season’s name, and by no other', () => {
+    const season = laid(3, { what: { kind: 'season', seasonId: 'spring' } })
+    expect(standing(week([season]))).toEqual(['3 spring open'])
+    expect(standing(week([season], { sessions: [did(3, 'reed')] }))).toEqual(['3 spring open'])
+    expect(standing(week([season], { sessions: [did(3, 'spring')] }))).toEqual(['3 spring done'])
+  })
+
   it('counts each session once, and shows besides what nothing was laid for', () => {
     const days = week([laid(0), laid(0, { time: 'evening' })], { sessions: [did(0, 'bow'), did(0, 'reed')] })
     expect(standing(days)).toEqual(['0 reed done', '0 reed missed'])

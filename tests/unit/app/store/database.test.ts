@@ -76,7 +76,7 @@ describe('migrations', () => {
     first.close()
     const now = await readAll(await openWorld('own'))
     expect(now.settings).toEqual(person().settings)
-    expect(now.lists).toEqual([[aForm()], [], [], [], [], [], [], [], [], [], []])
+    expect(now.lists).toEqual([[aForm()], [], [], [], [], [], [], [], [], [], [], []])
   })
 
   it('bring a session under way along, which was fitted anew before the names changed', async () => {

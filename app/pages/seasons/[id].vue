@@ -1,0 +1,7 @@
+<script setup lang="ts">
+import SeasonScreen from '~/features/seasons/SeasonScreen.vue'
+</script>
+
+<template>
+  <SeasonScreen />
+</template>

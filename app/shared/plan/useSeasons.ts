@@ -1,0 +1,110 @@
+import { computed, onScopeDispose, shallowRef, watch } from 'vue'
+import { latestStages } from '#core/forms'
+import {
+  latelyOf,
+  isLaidFor,
+  seasonPlan,
+  seasonSessionOn,
+  type Season,
+  type SeasonDay,
+  type SeasonRequest,
+} from '#core/plan'
+import { addDays, weekStart } from '#core/journal'
+import type { Routine } from '#core/routine'
+import { usePersonStore } from '~/shared/store/person'
+import { plainCopy } from '~/shared/store/plainCopy'
+import type { TodaySetting } from './plan.worker'
+import { toldWorker } from './planWorker'
+import { useKept } from './useKept'
+import { usePlan } from './usePlan'
+
+/** What is open today or comes next is looked for in so many weeks. */
+const WEEKS_AHEAD = 2
+
+/** My seasons: where each stands, and the session that is next in it. */
+export function useSeasons() {
+  const person = usePersonStore()
+  const { openToday, weekFrom } = usePlan()
+  const { keptById, learnedIds, longestStill } = useKept()
+
+  const requestOf = (season: Season, planned = person.person.planned): SeasonRequest => ({
+    ...{ season, planned, sessions: person.sessions, stages: person.person.stages, forms: person.formsById },
+    ...{ isPossible: person.isPossible, today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour },
+  })
+  const planOf = (season: Season) => seasonPlan(requestOf(season))
+  const seasons = computed(() =>
+    [...person.person.seasons].sort(
+      (one, other) => other.startDay.localeCompare(one.startDay) || one.name.localeCompare(other.name),
+    ),
+  )
+
+  /** The day of a season that is next: open today, or the first that is laid ahead; null where nothing is. */
+  function nextDay(season: Season): SeasonDay | null {
+    const open = openToday.value.find(({ laid }) => isLaidFor(laid, season.id))
+    if (open) return { day: person.today, minutes: open.laid.minutes }
+    const monday = weekStart(person.today < season.startDay ? season.startDay : person.today)
+    for (let week = 0; week < WEEKS_AHEAD; week += 1) {
+      const next = weekFrom(addDays(monday, 7 * week))
+        .flatMap(({ practice }) => practice)
+        .find(({ laid, state }) => state === 'ahead' && isLaidFor(laid, season.id))
+      if (next) return { day: next.day, minutes: next.laid.minutes }
+    }
+    return null
+  }
+  /** What the next session of a season is for; today's, where nothing more is laid. */
+  const nextSession = (season: Season) =>
+    seasonSessionOn(requestOf(season), nextDay(season) ?? { day: person.today, minutes: null })
+
+  const setting = computed<TodaySetting>(() => {
+    const { conditions } = person.settings
+    return { routines: person.routines, ...person.setting, conditions }
+  })
+  const running = computed(() =>
+    seasons.value.filter(({ startDay, weeks }) => addDays(startDay, weeks * 7) > person.today),
+  )
+  const asked = computed(() =>
+    running.value.flatMap((season) => {
+      const session = nextSession(season)
+      return session ? [{ season, session }] : []
+    }),
+  )
+  /** The session that is next in each season that runs, once it has been made; null where none can be. */
+  const routines = shallowRef<ReadonlyMap<string, Routine | null>>(new Map())
+  let turn = 0
+  let before: [setting: TodaySetting | null, ask: string] = [null, '']
+  watch(
+    [asked, setting],
+    async () => {
+      const mine = (turn += 1)
+      if (asked.value.length === 0) {
+        if (routines.value.size > 0) routines.value = new Map()
+        before = [null, '']
+        return
+      }
+      const ask = {
+        stages: Object.fromEntries(latestStages(person.person.stages)),
+        ...{ kept: keptById.value, learnedIds: learnedIds.value, longestStillSeconds: longestStill.value },
+        lately: latelyOf(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour),
+        today: person.today,
+      }
+      const now = JSON.stringify([asked.value, ask])
+      if (now === before[1] && setting.value === before[0]) return
+      before = [setting.value, now]
+      const made = new Map<string, Routine | null>()
+      for (const { season, session } of asked.value) {
+        const routine = await toldWorker(setting.value, (remote) =>
+          remote.season(plainCopy(season), plainCopy(session), plainCopy(ask)),
+        ).catch(() => undefined)
+        if (mine !== turn) return
+        if (routine !== undefined) made.set(season.id, routine)
+        else before = [null, '']
+      }
+      routines.value = made
+    },
+    { immediate: true },
+  )
+  onScopeDispose(() => (turn += 1))
+  /** What can be followed of them. */
+  const sessionRoutines = computed(() => [...routines.value.values()].filter((routine) => routine !== null))
+  return { seasons, requestOf, planOf, nextDay, nextSession, routines, sessionRoutines, setting }
+}
