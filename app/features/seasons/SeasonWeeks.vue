@@ -3,7 +3,7 @@ import type { Form } from '#core/forms'
 import type { SeasonPlan, SeasonWeek } from '#core/plan'
 import { plural } from '~/shared/words/numbers'
 import { shortDayPhrase } from '~/shared/words/time'
-import { addPhrase, amountPhrase } from './seasonWords'
+import { addPhrases, amountPhrase } from './seasonWords'
 
 /** A season's weeks in words: what each is to bring, and what came. */
 const props = defineProps<{
@@ -15,12 +15,12 @@ const props = defineProps<{
 
 function happened(week: SeasonWeek): string {
   if (week.isPaused) return 'a pause'
-  if (week.when !== 'ahead') return `${week.done} of ${plural(week.days.length, 'session')} done`
-  return week.days.length === 0 ? 'nothing laid' : plural(week.days.length, 'session')
+  if (week.when !== 'ahead') return `${week.done} of ${week.days.length} done`
+  return week.days.length === 0 ? 'nothing laid' : String(week.days.length)
 }
 function brings(week: SeasonWeek): string {
   const told = week.when === 'past' && week.asks === null ? week.came : week.adds
-  const words = told.map((add) => addPhrase(add, props.formOf))
+  const words = addPhrases(told, props.formOf)
   if (week.asks !== null && !told.some(({ kind }) => kind === 'count' || kind === 'minutes' || kind === 'back'))
     words.unshift(props.grows ? amountPhrase(props.grows, week.asks) : plural(week.asks, 'minute'))
   if (words.length > 0) return words.join(' · ')
@@ -29,42 +29,57 @@ function brings(week: SeasonWeek): string {
 </script>
 
 <template>
-  <ol class="weeks">
-    <li
-      v-for="week in plan.weeks"
-      :key="week.at"
-      :class="week.when"
-      :aria-current="week.when === 'now' ? 'date' : undefined"
-    >
-      <span class="which">Week {{ week.at + 1 }}</span>
-      <span class="soft">{{ shortDayPhrase(week.monday) }}</span>
-      <span class="soft">{{ happened(week) }}</span>
-      <span>{{ brings(week) }}</span>
-    </li>
-  </ol>
+  <table class="ledger">
+    <thead>
+      <tr>
+        <th scope="col">Week</th>
+        <th scope="col" class="from">From</th>
+        <th scope="col">Sessions</th>
+        <th scope="col">What it brings</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr
+        v-for="week in plan.weeks"
+        :key="week.at"
+        :class="week.when"
+        :aria-current="week.when === 'now' ? 'date' : undefined"
+      >
+        <th scope="row">{{ week.at + 1 }}</th>
+        <td class="from">{{ shortDayPhrase(week.monday) }}</td>
+        <td>{{ happened(week) }}</td>
+        <td>{{ brings(week) }}</td>
+      </tr>
+    </tbody>
+  </table>
 </template>
 
 <style scoped>
-.weeks li {
-  display: grid;
-  grid-template-columns: 5rem 4.5rem 10rem minmax(0, 1fr);
-  gap: 0.2rem 1rem;
-  padding: 0.35rem 0.6rem;
-  border-bottom: 1px solid var(--pb-line);
+.ledger :is(th, td) {
+  padding-block: 0.4rem;
+  vertical-align: baseline;
 }
-.which {
+.ledger tbody th {
   font-weight: 600;
+}
+.ledger td:nth-child(-n + 3) {
+  white-space: nowrap;
+  color: var(--pb-soft);
 }
 .now {
   background: var(--pb-raised);
-  border-left: 4px solid var(--pb-clay);
+  box-shadow: inset 4px 0 var(--pb-clay);
+}
+.now th {
+  padding-left: 0.8rem;
 }
 @media (max-width: 700px) {
-  .weeks li {
-    grid-template-columns: auto auto minmax(0, 1fr);
+  .from {
+    display: none;
   }
-  .weeks li > :last-child {
-    grid-column: 1 / -1;
+  .ledger td:nth-child(-n + 3) {
+    white-space: normal;
+    min-width: 5.5rem;
   }
 }
 </style>

@@ -31,8 +31,19 @@ const STAY_WORDS: Record<SeasonStay, string> = {
 }
 const BACK_WORDS = { pain: 'it hurt after it', hard: 'the week was hard', gap: 'it was not done for two weeks' }
 
-/** What a week brings. */
-export function addPhrase(add: SeasonAdd, formOf: FormOf): string {
+/** What a week brings, one after the other; a form that begins is named once, with how far it comes. */
+export function addPhrases(adds: readonly SeasonAdd[], formOf: FormOf): string[] {
+  const begun = new Set(adds.flatMap((add) => (add.kind === 'begins' ? [add.formId] : [])))
+  return adds.flatMap((add) => {
+    if (add.kind === 'stage' && begun.has(add.formId)) return []
+    if (add.kind !== 'begins') return [addPhrase(add, formOf)]
+    const stage = adds.find((each) => each.kind === 'stage' && each.formId === add.formId)
+    const far = stage?.kind === 'stage' ? ` (up to ${STAGE_WORDS[stage.stage]})` : ''
+    return [`${addPhrase(add, formOf)}${far}`]
+  })
+}
+
+function addPhrase(add: SeasonAdd, formOf: FormOf): string {
   switch (add.kind) {
     case 'begins':
       return `${nameOf(formOf, add.formId)} begins`
@@ -98,7 +109,7 @@ export function outlookPhrases(season: Season, plan: SeasonPlan, formOf: FormOf)
   }
   const { asLately } = plan
   return [
-    `If all that is laid is done, ${told(plan.outlook)}`,
+    `If all that is laid is done${season.goal.kind === 'grow' ? ' and feels easy' : ''}, ${told(plan.outlook)}`,
     ...(asLately
       ? [`As the last weeks went (${asLately.done} of ${plural(asLately.laid, 'session')}), ${told(asLately)}`]
       : []),

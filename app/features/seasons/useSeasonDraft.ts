@@ -19,8 +19,9 @@ import { laidFor } from './useSeasonKeeping'
 
 /** So often a week where nobody says. Our choice. */
 const USUAL_TIMES: Record<SeasonKind, number> = { learn: 4, grow: 4, purpose: 5 }
-/** A week that is missed has room. Our choice. */
+/** A week that is missed has room; a new form a week, and two for them to settle, is enough for most. Our choice. */
 const SPARE_WEEKS = 1
+const SETTLE_WEEKS = 2
 /** What has no end by itself goes on for so long. Our choice. */
 const USUAL_WEEKS = 8
 /** With fewer days left in this week than so many, the next one is the first. Our choice. */
@@ -148,9 +149,10 @@ export function useSeasonDraft() {
     const of = goal.value
     if (!of || of.kind === 'purpose' || !person.isWhole || hours.value.length === 0) return USUAL_WEEKS
     const { weeks: limits } = SEASON_LIMITS
-    const { missing, weeksMore } = planOf(seasonOf(of, limits.least)).outlook
-    if (missing.length > 0 && weeksMore === null) return limits.most
-    return Math.min(limits.most, limits.least + (weeksMore ?? 0) + SPARE_WEEKS)
+    const { missing, outlook } = planOf(seasonOf(of, limits.least))
+    if (outlook.missing.length > 0 && outlook.weeksMore === null) return limits.most
+    const calm = of.kind === 'learn' ? missing.length + SETTLE_WEEKS : 0
+    return Math.min(limits.most, Math.max(calm, limits.least + (outlook.weeksMore ?? 0) + SPARE_WEEKS))
   })
   const weeks = computed({
     get: () => weeksSaid.value ?? weeksNeeded.value,

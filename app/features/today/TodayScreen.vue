@@ -213,6 +213,7 @@ async function begin({ routine, routineId }: TodayOffer) {
             <NuxtLink to="/kept">{{
               dueCount > 0 ? `What comes back: ${plural(dueCount, 'form')} now` : 'What comes back'
             }}</NuxtLink>
+            <NuxtLink to="/seasons">Seasons: weeks towards one thing</NuxtLink>
             <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
           </div>
           <ul v-if="others.length > 0" class="others">
