@@ -78,7 +78,12 @@ try {
       .first()
       .click(),
   )
-  await shoot(page, '/series/demo-series', 'series')
+  await shoot(page, '/seasons/new', 'season', async (view) => {
+    await view.getByRole('combobox', { name: 'Which forms' }).click()
+    await view.getByRole('option', { name: /^The eight pieces, southern/ }).click()
+    await view.getByRole('heading', { name: 'How it would go' }).scrollIntoViewIfNeeded()
+    await view.evaluate(() => window.scrollTo(0, 420))
+  })
   await shoot(page, '/journal/growth', 'growth')
   await shoot(page, '/journal/good', 'good', async (view) => {
     await view.clock.resume()
