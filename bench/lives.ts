@@ -1,10 +1,11 @@
 /**
- * Invented people live 26 weeks by what Today says, and the same weeks by habit (what was done a week ago, else the routine that fits best) and by
- * chance. What is offered is looked over by rules of its own; what they come to is counted. `LIVES=1000 WEEKS=26`.
+ * Invented people live 26 weeks by what Today says, and the same weeks by habit (what was done a week ago, else one after the other) and by
+ * chance: each as it is planned, and with care, which leaves out and eases what Today would for the body of the day and rests where it would. What cannot
+ * be fitted to the minutes at hand is begun, and left when they are over. What is offered is looked over by rules of its own; what they come to is counted. `LIVES=1000 WEEKS=26`, from life `FROM` on.
  */
 import { chanceFrom } from '#core/basics'
 import { fitRoutine } from '#core/compose'
-import { latestStages } from '#core/forms'
+import { isClosingPart, latestStages } from '#core/forms'
 import { daysBetween, type SessionRecord } from '#core/journal'
 import {
   AT_RISK_BELOW,
@@ -18,6 +19,7 @@ import {
   prepareToday,
   REST_FROM,
   withNotch,
+  type BodyNow,
   type Prepared,
 } from '#core/plan'
 import type { Routine } from '#core/routine'
@@ -27,13 +29,14 @@ import { unsafeSteps } from './support/safeSteps'
 import { SEED } from './support/seed'
 
 const LIVES = Number(process.env.LIVES ?? 1000)
+const FROM = Number(process.env.FROM ?? 0)
 const WEEKS = Number(process.env.WEEKS ?? 26)
 const RULES = { dayEndsAtHour: 0 }
 /** A notch is taken at so many of the chances that there are. */
 const TAKES = 0.5
 
-type Way = 'today' | 'habit' | 'chance'
-const WAYS: readonly Way[] = ['today', 'habit', 'chance']
+const WAYS = ['today', 'habit', 'careful habit', 'chance', 'careful chance'] as const
+type Way = (typeof WAYS)[number]
 interface Tally {
   days: number
   offers: number
@@ -62,9 +65,16 @@ const nothing = (): Tally =>
       .map((name) => [name, 0]),
   ) as unknown as Tally
 const tallies = Object.fromEntries(WAYS.map((way) => [way, nothing()])) as Record<Way, Tally>
+/** Fits of one person, each made once: what is the same routine in the same minutes comes out the same. */
+let fits = new Map<string, Routine | null>()
 const fitTo = (routine: Routine, minutes: number, person: Invented) => {
-  const fit = fitRoutine({ routine, ...person.setting, targetSeconds: minutes * 60, toleranceSeconds: null }, TIME())
-  return fit.met && fit.closingKept ? fit.routine : null
+  const key = `${minutes} ${JSON.stringify(routine.entries)}`
+  if (!fits.has(key)) {
+    const target = { targetSeconds: minutes * 60, toleranceSeconds: null, unexplained: true }
+    const fit = fitRoutine({ routine, ...person.setting, ...target }, TIME())
+    fits.set(key, fit.met && fit.closingKept ? fit.routine : null)
+  }
+  return fits.get(key)!
 }
 const TIME = () => ({ nowMs: () => performance.now(), withinMs: 150 })
 const OFFERS_TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500 }
@@ -79,9 +89,10 @@ function live(person: Invented, way: Way, seed: number) {
   const stageOf = latestStages(person.stages)
   let next = 0
   const newId = () => `n${(next += 1)}`
-  const keep = (routine: Routine, day: string, hour: number, luck: number, pain: (typeof person.days)[0]['pain']) => {
+  type Pain = (typeof person.days)[0]['pain']
+  const keep = (routine: Routine, day: string, hour: number, luck: number, pain: Pain, leftAfter?: number) => {
     const ease = luck < 0.1 ? 2 : luck < 0.4 ? 3 : luck < 0.85 ? 4 : 5
-    sessions.unshift(practised(routine, setting, { id: newId(), day, hour, after: { ease }, before: pain }))
+    sessions.unshift(practised(routine, setting, { id: newId(), day, hour, after: { ease }, before: pain }, leftAfter))
   }
   // Five weeks of habit come before: every third day one routine after the other, as planned.
   for (let at = 0; at < (WEEKS_BEFORE * 7) / 2; at += 1) {
@@ -124,19 +135,20 @@ function live(person: Invented, way: Way, seed: number) {
           }
           if (!chosen) tally.nothing += 1
         }
-      } else if (way === 'habit') {
-        const before = sessions.find((session) => daysBetween(session.startedAt.slice(0, 10), day) === 7)
-        const routine = routines.find(({ id }) => id === before?.routineId) ?? routines[at % routines.length]!
-        chosen = fitTo(routine, minutes, person) ?? routine
       } else {
-        const routine = routines[Math.floor(chance() * routines.length)]!
-        chosen = fitTo(routine, minutes, person) ?? routine
+        const before = sessions.find((session) => daysBetween(session.startedAt.slice(0, 10), day) === 7)
+        const habit = routines.find(({ id }) => id === before?.routineId) ?? routines[at % routines.length]!
+        const routine = way.endsWith('habit') ? habit : routines[Math.floor(chance() * routines.length)]!
+        const cared = way.startsWith('careful') ? carefully(routine, person, body) : routine
+        if (cared === null) tally.rested += 1
+        else chosen = fitTo(cared, minutes, person) ?? cared
       }
       if (chosen) {
         tally.offers += 1
         const asked = { ...setting, conditions, states, purpose: 'morning' } as never
         if (unsafeSteps({ routine: chosen } as never, asked).length > 0) tally.unsafe += 1
-        keep(chosen, day, hour, luck, pain)
+        // There is no more time than there is: what is longer is left when it is over.
+        keep(chosen, day, hour, luck, pain, minutes + 1)
         const seconds = sessions[0]!.practisedSeconds
         const breath = setting.pace.settled.inSeconds + setting.pace.settled.outSeconds
         if (Math.abs(seconds - minutes * 60) > breath) tally.offMinutes += 1
@@ -148,7 +160,8 @@ function live(person: Invented, way: Way, seed: number) {
         if (running.days > 3) tally.repeated += 1
       }
     }
-    const done = new Set(sessions[0]?.startedAt.startsWith(day) ? sessions[0].done.map(({ formId }) => formId) : [])
+    const last = sessions[0]?.startedAt.startsWith(day) ? sessions[0].done : []
+    const done = new Set(last.flatMap(({ formId, outcome }) => (outcome === 'skipped' ? [] : [formId])))
     for (const [formId, since] of risk) {
       const ago = daysBetween(since, day)
       if (done.has(formId)) {
@@ -205,6 +218,13 @@ function live(person: Invented, way: Way, seed: number) {
   tally.balance += balanceOf(sessions, dayAt(0))
   tally.lives += 1
 }
+/** A routine as Today would ease it for the body of the day; null where it would not have it, or rest came first. */
+function carefully(routine: Routine, person: Invented, body: BodyNow): Routine | null {
+  const { setting, conditions } = person
+  const rests = body.states.includes('lightHeaded') || body.pain.some(({ level }) => level >= REST_FROM)
+  const [eased] = rests ? [] : prepareToday({ ...setting, conditions, body, routines: [routine] })
+  return eased && 'routine' in eased ? eased.routine : null
+}
 const CATALOGUE_AREAS = new Map(invent(1, 0).setting.forms.map((form) => [form.id, form.areas]))
 const dayAt = (at: number) => new Date(Date.parse(FIRST_DAY) + at * 86_400_000).toISOString().slice(0, 10)
 const EFFORT = new Map(invent(1, 0).setting.forms.map((form) => [form.id, form.effort.legs]))
@@ -229,27 +249,37 @@ function grownTooMuch(person: Invented, routines: readonly Routine[], sessions: 
   // More than a tenth beyond both what was done and what was planned at the outset.
   return legs(now) > Math.max(legs(lately), legs(before)) * 1.1 + 1e-6
 }
-/** How evenly the areas were served, from 0 (one alone) to 1 (all alike): their evenness by Shannon's entropy. */
+/** How evenly the areas were served before the closing, from 0 (one alone) to 1 (all alike): their evenness by Shannon's entropy. */
 function balanceOf(sessions: readonly SessionRecord[], from: string): number {
   const seconds = new Map<string, number>()
   for (const { startedAt, done } of sessions) {
     if (startedAt < from) continue
-    for (const { formId, seconds: of } of done)
-      for (const area of CATALOGUE_AREAS.get(formId) ?? []) seconds.set(area, (seconds.get(area) ?? 0) + of)
+    for (const { formId, part, seconds: of } of done)
+      for (const area of isClosingPart(part) ? [] : (CATALOGUE_AREAS.get(formId) ?? []))
+        seconds.set(area, (seconds.get(area) ?? 0) + of)
   }
   const all = [...seconds.values()].reduce((sum, each) => sum + each, 0)
   if (all === 0) return 0
-  const entropy = [...seconds.values()].reduce((sum, each) => sum - (each / all) * Math.log(each / all), 0)
+  const entropy = [...seconds.values()]
+    .filter((each) => each > 0)
+    .reduce((sum, each) => sum - (each / all) * Math.log(each / all), 0)
   return entropy / Math.log(17)
 }
 
 const from = performance.now()
+const spent = new Map<Way, number>()
 for (let at = 0; at < LIVES; at += 1) {
-  const person = invent(SEED * 100_003 + at, WEEKS)
-  for (const way of WAYS) live(person, way, SEED * 7 + at)
+  const person = invent(SEED * 100_003 + FROM + at, WEEKS)
+  fits = new Map()
+  for (const way of WAYS) {
+    const began = performance.now()
+    live(person, way, SEED * 7 + FROM + at)
+    spent.set(way, (spent.get(way) ?? 0) + performance.now() - began)
+  }
   if ((at + 1) % 50 === 0)
     console.log(`  ${at + 1} of ${LIVES} lives after ${((performance.now() - from) / 1000).toFixed(0)} s`)
 }
+console.log([...spent].map(([way, ms]) => `${way} ${(ms / LIVES / 1000).toFixed(1)} s a life`).join(', '))
 const share = (part: number, of: number) => `${((100 * part) / Math.max(1, of)).toFixed(1)}%`
 for (const way of WAYS) {
   const of = tallies[way]

@@ -58,14 +58,16 @@ export function invent(seed: number, weeks: number): Invented {
   }
 }
 
-/** A routine followed to its end, as the journal has it. */
+/** A routine followed to its end, as the journal has it; or until so many minutes were over, and left then. */
 export function practised(
   routine: Routine,
   setting: PracticeSetting,
   about: { id: string; day: string; hour: number; after: Partial<SessionRecord['after']>; before: Pain[] },
+  leftAfterMinutes = Infinity,
 ): SessionRecord {
   const timeline = compileTimeline({ ...setting, routine })
   const { bySteps, movingSeconds, closingSeconds, totalSeconds } = totalsOf(timeline)
+  const practisedSeconds = Math.min(totalSeconds, leftAfterMinutes * 60)
   const of = new Map(timeline.occurrences.map(({ stepId, formId, counting }) => [stepId, { formId, counting }]))
   const planned = bySteps.map(({ stepId, formName, part, seconds, counts }) => {
     const { formId, counting } = of.get(stepId)!
@@ -78,12 +80,19 @@ export function practised(
   return {
     ...{ id: about.id, source: 'followed', routineId: routine.id, title: routine.name, timeZone: 'UTC' },
     startedAt: new Date(startMs).toISOString(),
-    endedAt: new Date(startMs + totalSeconds * 1000).toISOString(),
-    ...{ practisedSeconds: totalSeconds, pausedSeconds: 0, plannedSeconds: totalSeconds },
+    endedAt: new Date(startMs + practisedSeconds * 1000).toISOString(),
+    ...{ practisedSeconds, pausedSeconds: 0, plannedSeconds: totalSeconds },
     ...{ movingSeconds, closingSeconds, planned },
-    done: planned.map((step) => {
+    done: planned.map((step, at) => {
       const { version } = manners.get(step.stepId)?.manner ?? {}
-      return { ...step, outcome: 'done', version: version && version !== 'plain' ? version : null, breath: null }
+      const before = planned.slice(0, at).reduce((sum, each) => sum + each.seconds, 0)
+      const seconds = Math.max(0, Math.min(step.seconds, practisedSeconds - before))
+      const share = step.seconds > 0 ? seconds / step.seconds : 1
+      return {
+        ...{ ...step, seconds, counts: step.counts.map((each) => ({ ...each, count: each.count * share })) },
+        outcome: share === 0 ? 'skipped' : share < 1 ? 'cutShort' : 'done',
+        ...{ version: version && version !== 'plain' ? version : null, breath: null },
+      }
     }),
     ...{ asides: [], sensations: [], words: '' },
     before: { ...NOT_SAID, ...(about.before.length > 0 ? { pain: about.before } : {}) },

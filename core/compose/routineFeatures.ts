@@ -12,8 +12,9 @@ export interface RoutineFeatures {
   standSeconds: number
   /** Seconds of what asks the legs, each as often as it asks (0 to 3). */
   legsLoad: number
-  /** Areas that it works on before the closing. */
+  /** Areas that it works on before the closing, and for how many seconds each. */
   areas: Area[]
+  areaSeconds: Partial<Record<Area, number>>
   /** The most that it asks of any part of the body, 0 to 3. */
   mostEffort: number
   /** It has what wakes or shakes; it stirs too much for the end of a day; it is done sitting throughout; it is called an evening's. */
@@ -29,7 +30,9 @@ export function routineFeatures(input: CompileInput): RoutineFeatures {
   const known = new Map(input.forms.map((form) => [form.id, form]))
   const secondsOf = (those: typeof occurrences) => those.reduce((sum, { bodySeconds }) => sum + bodySeconds, 0)
   const moving = occurrences.filter(({ part }) => !isClosingPart(part))
-  const areas = new Set(moving.flatMap(({ formId }) => known.get(formId)?.areas ?? []))
+  const areaSeconds: RoutineFeatures['areaSeconds'] = {}
+  for (const { formId, bodySeconds } of moving)
+    for (const area of known.get(formId)?.areas ?? []) areaSeconds[area] = (areaSeconds[area] ?? 0) + bodySeconds
   const steps = activeSteps(input.routine).flatMap((step) => {
     const form = known.get(step.formId)
     return form ? [{ form, asks: askedBy(step, form, input) }] : []
@@ -40,7 +43,8 @@ export function routineFeatures(input: CompileInput): RoutineFeatures {
     closingSeconds: secondsOf(occurrences.filter(({ part }) => isClosingPart(part))),
     standSeconds: secondsOf(moving.filter(({ part }) => part === 'stand')),
     legsLoad: occurrences.reduce((sum, { bodySeconds, effort }) => sum + bodySeconds * effort.legs, 0),
-    areas: AREAS.filter((area) => areas.has(area)),
+    areas: AREAS.filter((area) => area in areaSeconds),
+    areaSeconds,
     mostEffort: Math.max(0, ...occurrences.map(({ effort }) => mostEffort(effort))),
     wakes: moving.some(({ part, counting }) => part === 'wake' || counting === 'beats'),
     stirs: steps.some(({ form: { counting }, asks }) =>

@@ -3,7 +3,7 @@ import { easeRoutine, fitRoutine, routineFeatures, type RoutineFeatures } from '
 import type { Routine } from '../routine'
 import { TooLongError, UnknownFormError, type PracticeSetting } from '../timeline'
 import { concernsNow, REST_FROM } from './body'
-import { reasonsAgainst, reasonsFor, WEIGHT } from './todayReasons'
+import { evenWeight, isFirmlyAsked, reasonsAgainst, reasonsFor, WEIGHT } from './todayReasons'
 import type { TodayAgainst, TodayJudgement, TodayOffer, TodayRequest } from './todayTypes'
 
 /** So many are offered. */
@@ -72,6 +72,11 @@ export function judgeToday(request: TodayRequest, prepared = prepareToday(reques
 /** What speaks for and against a routine that suits this body, and what it is worth. */
 export function weigh({ routineId, routine, features, milder, leftOut }: Suited, request: TodayRequest): TodayOffer {
   const reasons = reasonsFor(routine, features, request).sort((one, other) => other.weight - one.weight)
+  const isToldEven = reasons.some(({ reason }) => reason.kind === 'short')
+  const even = evenWeight(features, request.lately)
+  // What was laid does not come later for what it does not serve.
+  const least = isFirmlyAsked(routineId, request.asks) ? 0 : even
+  const untold = isToldEven ? Math.min(0, least) : Math.max(least, even)
   const against = reasonsAgainst(routine, features, leftOut, request)
   const change =
     request.minutes === null ? 0 : WEIGHT.change * Math.abs(Math.log(features.totalSeconds / (request.minutes * 60)))
@@ -79,7 +84,7 @@ export function weigh({ routineId, routine, features, milder, leftOut }: Suited,
     ...{ routineId, isMade: false, routine, seconds: features.totalSeconds, refitted: false, milder, leftOut },
     reasons: reasons.map(({ reason }) => reason),
     against: against.map(({ reason }) => reason),
-    worth: [...reasons, ...against].reduce((sum, { weight }) => sum + weight, change),
+    worth: [...reasons, ...against].reduce((sum, { weight }) => sum + weight, change + untold),
   }
 }
 

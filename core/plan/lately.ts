@@ -1,4 +1,4 @@
-import type { Area, Form } from '../forms'
+import { isClosingPart, type Area, type Form } from '../forms'
 import { addDays, dayOf, daysBetween, type SessionRecord } from '../journal'
 
 /** What was done lately, as far as it tells what is next. It can be sent to a worker. */
@@ -6,7 +6,7 @@ export interface Lately {
   routines: Record<string, RoutineLately>
   /** Days since each form was last done, of those done in the last `FORM_DAYS`. */
   formDays: Record<string, number>
-  /** Seconds for each area: in the last seven days, today among them; and in a week, on average, of the four before. */
+  /** Seconds for each area before the closing: in the last seven days, today among them; and in a week, on average, of the four before. */
   areas: Partial<Record<Area, { week: number; usual: number }>>
   /** The same of forms that are stood in without moving. */
   stands: { week: number; usual: number }
@@ -62,7 +62,7 @@ export function latelyOf(
     for (const { formId, outcome, part, seconds } of session.done) {
       if (outcome === 'skipped') continue
       formDays.set(formId, Math.min(formDays.get(formId) ?? ago, ago))
-      for (const area of known.get(formId)?.areas ?? [])
+      for (const area of isClosingPart(part) ? [] : (known.get(formId)?.areas ?? []))
         addTo((lately.areas[area] ??= { week: 0, usual: 0 }), ago, seconds)
       if (part === 'stand') addTo(lately.stands, ago, seconds)
       addTo(lately.legs, ago, seconds * (known.get(formId)?.effort.legs ?? 0))

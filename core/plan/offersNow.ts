@@ -2,7 +2,8 @@ import type { TimeGiven } from '../basics'
 import { activeSteps, type Routine } from '../routine'
 import { MOST_OFFERED, offersFitted } from './judge'
 import { atRiskIds, makeToday, type MakeRequest } from './made'
-import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer } from './todayTypes'
+import { isFirm } from './todayReasons'
+import type { TodayAgainst, TodayJudgement, TodayOffer } from './todayTypes'
 
 /** How long may be looked: for one fit, for what is made, and for all together. */
 export interface OffersTime {
@@ -47,9 +48,6 @@ export function* offersNow(
     made = makeToday(request, newId, given(count === 0 ? searchMs : makeMs))
   if (made) yield made
 }
-
-/** What was laid on this very day stays in front; what only turns, or is aimed at, need not. */
-const isFirm = (by: TodayAsked['by']) => by === 'trial' || by === 'series' || by === 'plan'
 
 const broughtBack = (routine: Routine, atRisk: ReadonlySet<string>) =>
   new Set(activeSteps(routine).flatMap(({ formId }) => (atRisk.has(formId) ? [formId] : []))).size

@@ -6,13 +6,13 @@ import { areasSpared, isEvening } from './body'
 import type { EffectSeen } from './effects'
 import { AT_RISK_BELOW } from './keeping'
 import { WEEKS_BEFORE } from './lately'
-import type { TodayAgainst, TodayReason, TodayRequest } from './todayTypes'
+import type { TodayAgainst, TodayAsked, TodayReason, TodayRequest } from './todayTypes'
 
 /** What each reason weighs. Our choice. */
 export const WEIGHT = {
-  trial: 6,
-  plan: 5,
-  series: 4,
+  trial: 10,
+  plan: 9,
+  series: 5,
   turn: 2.5,
   form: 1.5,
   habit: 0.5,
@@ -22,6 +22,7 @@ export const WEIGHT = {
   good: 0.7,
   areas: 0.6,
   short: 0.4,
+  even: 10,
   stands: 0.6,
   aim: 0.8,
   state: 1.2,
@@ -31,7 +32,8 @@ export const WEIGHT = {
   repeated: -2.5,
   twice: -1,
   heavy: -2,
-  legs: -2,
+  legs: -12,
+  legsOfLaid: -2,
   stirs: -1,
   forEvening: -1.5,
   hurts: -0.8,
@@ -44,14 +46,26 @@ const MOST = { habit: 4, due: 3, atRisk: 2, areas: 3, short: 4 }
 const LACKING_SHARE = 0.25
 const LEAST_USUAL_SECONDS = 60
 /** An area comes short where five weeks gave it less than this part of what the areas got on average. */
-const SHORT_SHARE = 0.4
-/** So much more than usual for the legs is a jump, which comes later than what is none. Our choice. */
-const LEGS_JUMP = 1.4
+const SHORT_SHARE = 0.6
+/** Evening out weighs no more than this share of it: it is one thing among others. Our choice. */
+const MOST_EVEN = 0.25
+/**
+ * So much more than usual for the legs is a jump, which comes later the further it goes, up to a part of a week's usual beyond it; of what was laid on
+ * this day, or is next in a series, it is only said and weighs little. Weeks that asked less than this of the legs, in seconds as often as they ask, are none to tell by. Our choice.
+ */
+const LEGS_JUMP = 1.1
+const MOST_BEYOND = 0.4
+const LEAST_USUAL_LEGS = 300
 /** Twice on a weekday is taken for a habit; three days in a row of the same are enough. Our choice. */
 const HABIT_TIMES = 2
 const REPEATED_DAYS = 3
 const GENTLE_EFFORT = 1
 const HEAVY_EFFORT = 3
+
+/** What was laid on this very day stays in front; what only turns, or is aimed at, need not. */
+export const isFirm = (by: TodayAsked['by']) => by === 'trial' || by === 'series' || by === 'plan'
+export const isFirmlyAsked = (routineId: string, asks: readonly TodayAsked[]) =>
+  asks.some((asked) => asked.routineId === routineId && isFirm(asked.by))
 
 export type Weighed<Kind> = { reason: Kind; weight: number }
 
@@ -88,7 +102,11 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
   const short = shortAreas(lately).filter(
     (area) => features.areas.includes(area) && !areas.includes(area) && !spared.has(area),
   )
-  if (short.length > 0) add(WEIGHT.short * Math.min(MOST.short, short.length), { kind: 'short', areas: short })
+  // What evens out is told by the areas that it is for; where there are none to name, it weighs without a word.
+  if (short.length > 0)
+    add(WEIGHT.short * Math.min(MOST.short, short.length) + Math.max(0, evenWeight(features, lately)), {
+      ...{ kind: 'short', areas: short },
+    })
   if (features.standSeconds > 0 && isLacking(lately.stands)) add(WEIGHT.stands, { kind: 'stands' })
   if (
     request.minutes === null &&
@@ -123,11 +141,30 @@ const isLacking = (amount: { week: number; usual: number } | undefined) =>
 
 /** Areas that the last five weeks gave less than the others, none before there are weeks to tell by. */
 function shortAreas({ areas }: TodayRequest['lately']): Area[] {
-  if (!AREAS.some((area) => (areas[area]?.usual ?? 0) >= LEAST_USUAL_SECONDS)) return []
+  if (!hasUsual(areas)) return []
   const given = AREAS.map((area) => [area, fiveWeeks(areas[area])] as const)
   const usual = given.reduce((sum, [, seconds]) => sum + seconds, 0) / AREAS.length
   return given.flatMap(([area, seconds]) => (seconds < usual * SHORT_SHARE ? [area] : []))
 }
+/**
+ * How much a routine evens out what five weeks gave the areas: 1 where all of it is for areas that got nothing, -1 for such as got twice the average or
+ * more; 0 before there are weeks to tell by.
+ */
+function evensOut({ areaSeconds }: RoutineFeatures, { areas }: TodayRequest['lately']): number {
+  if (!hasUsual(areas)) return 0
+  const mean = AREAS.reduce((sum, area) => sum + fiveWeeks(areas[area]), 0) / AREAS.length
+  const all = AREAS.reduce((sum, area) => sum + (areaSeconds[area] ?? 0), 0)
+  if (all === 0 || mean === 0) return 0
+  return AREAS.reduce((sum, area) => {
+    const lack = Math.max(-1, (mean - fiveWeeks(areas[area])) / mean)
+    return sum + ((areaSeconds[area] ?? 0) / all) * lack
+  }, 0)
+}
+/** What that weighs. */
+export const evenWeight = (features: RoutineFeatures, lately: TodayRequest['lately']): number =>
+  WEIGHT.even * Math.max(-MOST_EVEN, Math.min(MOST_EVEN, evensOut(features, lately)))
+const hasUsual = (areas: TodayRequest['lately']['areas']) =>
+  AREAS.some((area) => (areas[area]?.usual ?? 0) >= LEAST_USUAL_SECONDS)
 const fiveWeeks = (amount: { week: number; usual: number } | undefined) =>
   amount === undefined ? 0 : amount.week + amount.usual * WEEKS_BEFORE
 
@@ -148,8 +185,12 @@ export function reasonsAgainst(
   if (body.states.includes('tired') && features.mostEffort >= HEAVY_EFFORT) add(WEIGHT.heavy, { kind: 'heavy' })
   // Brought to the minutes, it asks in proportion.
   const legsLoad = minutes === null ? features.legsLoad : (features.legsLoad * minutes * 60) / features.totalSeconds
-  const isJump = legsLoad > 0 && lately.legs.week + legsLoad > lately.legs.usual * LEGS_JUMP
-  if (lately.legs.usual > 0 && isJump) add(WEIGHT.legs, { kind: 'legs' })
+  const ofUsual = lately.legs.usual >= LEAST_USUAL_LEGS ? (lately.legs.week + legsLoad) / lately.legs.usual : 0
+  if (legsLoad > 0 && ofUsual > LEGS_JUMP)
+    add(
+      isFirmlyAsked(routine.id, asks) ? WEIGHT.legsOfLaid : WEIGHT.legs * Math.min(MOST_BEYOND, ofUsual - LEGS_JUMP),
+      { kind: 'legs' },
+    )
   if (features.stirs && isEvening(hour)) add(WEIGHT.stirs, { kind: 'stirs' })
   if (features.forEvening && !isEvening(hour)) add(WEIGHT.forEvening, { kind: 'forEvening' })
   const spared = areasSpared(body.pain)

@@ -13,7 +13,7 @@ async function practise(page: Page, days: number) {
   await page.getByRole('button', { name: 'Practise it now' }).click()
   await page.waitForURL('**/follow')
   await begin(page)
-  await letPassToTheEnd(page, 240)
+  await letPassToTheEnd(page, 60)
   await page.clock.resume()
 }
 const backTo = async (page: Page, path: string) => {

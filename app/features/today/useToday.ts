@@ -14,7 +14,7 @@ import { useTodayRequest } from './useTodayRequest'
 /** What to practise now: what is asked, and what was found for it; found anew whenever the minutes, the body or the journal change. */
 export function useToday() {
   const person = usePersonStore()
-  const { setting, about, lessonOf } = useTodayRequest()
+  const { setting, about, isWaiting, lessonOf } = useTodayRequest()
   /** The minutes at hand; null for as planned. */
   const minutes = ref<number | null>(null)
   const states = ref<TodayState[]>([])
@@ -68,8 +68,9 @@ export function useToday() {
   }
   let before = ''
   watch(
-    [setting, ask],
+    [setting, ask, isWaiting],
     () => {
+      if (isWaiting.value) return
       // More of the journal that changes nothing of what is asked is no reason to look again.
       const now = JSON.stringify(ask.value)
       if (now === before && isTold(setting.value)) return

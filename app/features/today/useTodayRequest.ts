@@ -18,6 +18,10 @@ export function useTodayRequest() {
   const { keptById, learnedIds, usualMinutes, longestStill } = useKept()
   const plan = usePlan()
   const seasons = useSeasons()
+  /** Whether the session of a season that is open today is still being made: it is not to come late. */
+  const isWaiting = computed(
+    () => !seasons.isSettled.value && plan.openToday.value.some(({ laid }) => laid.what.kind === 'season'),
+  )
   /** My routines, and the sessions of seasons that are open today. */
   const setting = computed<TodaySetting>(() => {
     const open = new Set(plan.openToday.value.map(({ routineId }) => routineId))
@@ -66,7 +70,7 @@ export function useTodayRequest() {
     usualMinutes: usualMinutes.value,
   }))
   const lessonOf = (routineId: string) => lessons.value.get(routineId)?.lesson
-  return { setting, about, lessonOf }
+  return { setting, about, isWaiting, lessonOf }
 }
 
 function hourNow(): number {

@@ -1,4 +1,4 @@
-import { computed, onScopeDispose, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { latestStages } from '#core/forms'
 import {
   latelyOf,
@@ -70,6 +70,8 @@ export function useSeasons() {
   )
   /** The session that is next in each season that runs, once it has been made; null where none can be. */
   const routines = shallowRef<ReadonlyMap<string, Routine | null>>(new Map())
+  /** Whether that has been tried for what is asked now. */
+  const isSettled = ref(false)
   let turn = 0
   let before: [setting: TodaySetting | null, ask: string] = [null, '']
   watch(
@@ -79,6 +81,7 @@ export function useSeasons() {
       if (asked.value.length === 0) {
         if (routines.value.size > 0) routines.value = new Map()
         before = [null, '']
+        isSettled.value = true
         return
       }
       const ask = {
@@ -90,6 +93,7 @@ export function useSeasons() {
       const now = JSON.stringify([asked.value, ask])
       if (now === before[1] && setting.value === before[0]) return
       before = [setting.value, now]
+      isSettled.value = false
       const made = new Map<string, Routine | null>()
       for (const { season, session } of asked.value) {
         const routine = await toldWorker(setting.value, (remote) =>
@@ -100,11 +104,12 @@ export function useSeasons() {
         else before = [null, '']
       }
       routines.value = made
+      isSettled.value = true
     },
     { immediate: true },
   )
   onScopeDispose(() => (turn += 1))
   /** What can be followed of them. */
   const sessionRoutines = computed(() => [...routines.value.values()].filter((routine) => routine !== null))
-  return { seasons, requestOf, planOf, nextDay, nextSession, routines, sessionRoutines, setting }
+  return { seasons, requestOf, planOf, nextDay, nextSession, routines, sessionRoutines, isSettled, setting }
 }
