@@ -221,6 +221,11 @@ text {
   text-anchor: middle;
   font-size: 0.75rem;
   fill: var(--pb-ink);
+  /* Readable where a bank runs through it. */
+  paint-order: stroke;
+  stroke: var(--pb-paper);
+  stroke-width: 3px;
+  stroke-opacity: 0.75;
 }
 text.now {
   font-weight: 700;

@@ -105,7 +105,8 @@ export function outlookPhrases(season: Season, plan: SeasonPlan, formOf: FormOf)
     }
     if (season.goal.kind === 'grow')
       return there ? `it would come to its goal ${by}.` : `it would not come to its goal ${by}.${more}`
-    return `${Math.round(outlook.reach * 100)} % of its weeks would be kept ${by}.`
+    const kept = outlook.reach >= 1 ? 'all' : `${Math.round(outlook.reach * 100)} %`
+    return `${kept} of its weeks would be kept ${by}.`
   }
   const { asLately } = plan
   return [

@@ -67,7 +67,9 @@ export function useWeek() {
   }
   const planAmounts = (laid: Laid, routineId: string | null): Amounts => {
     const routine = routineOf(routineId)
-    if (routine) return amountsPlanned(routine, laid.minutes, person.setting, person.formsById)
+    // A season's session is as long as it is to be already.
+    const minutes = laid.what.kind === 'season' ? null : laid.minutes
+    if (routine) return amountsPlanned(routine, minutes, person.setting, person.formsById)
     return laid.what.kind === 'season' ? { ...NO_AMOUNTS, seconds: (laid.minutes ?? 0) * 60 } : NO_AMOUNTS
   }
   /** What a day comes to as it is planned, with what is proposed, and as it was done. */
