@@ -29,7 +29,7 @@ interface HoursRequest {
  * with nothing that comes every week there already, on no day of rest; as far from one another as can be, and on days of habit before others.
  */
 export function hoursFor(times: number, request: HoursRequest): WeekHour[] {
-  const { planned, week, restWeekdays } = request
+  const { planned, week, restWeekdays, today } = request
   const lately = latelyDone(request)
   const mornings = lately.filter(({ time }) => time === 'morning').length * 2 >= lately.length
   const usual = middleOf(lately.map(({ minutes }) => minutes)) ?? USUAL_MINUTES
@@ -39,7 +39,7 @@ export function hoursFor(times: number, request: HoursRequest): WeekHour[] {
   }
   const taken = new Set(
     planned.flatMap((each) =>
-      each.kind === 'practice' && each.weekly && each.weekly.untilDay === undefined
+      each.kind === 'practice' && each.weekly && (each.weekly.untilDay ?? today) >= today
         ? [`${weekday(each.day)}/${each.time}`]
         : [],
     ),

@@ -74,10 +74,11 @@ function learnedBefore(
   const noted = stageHistory(stages, formId).findLast((entry) => entry.day < day)
   const days = [...(practised.get(formId) ?? [])].filter(([each]) => each < day)
   const isKnown = days.filter(([each]) => each < season.startDay).length >= KNOWN_FROM_DAYS
-  const since = days.filter(([each]) => each >= season.startDay && each > (noted?.day ?? ''))
+  const inSeason = days.filter(([each]) => each >= season.startDay)
+  const since = inSeason.filter(([each]) => each > (noted?.day ?? ''))
   // A day or two long ago is no beginning.
-  const begun =
-    noted || isKnown ? [noted?.day, days[0]?.[0]].filter((each) => each !== undefined).sort()[0] : since[0]?.[0]
+  const isOld = isKnown || (noted !== undefined && noted.day < season.startDay)
+  const [begun] = [noted?.day, (isOld ? days : inSeason)[0]?.[0]].filter((each) => each !== undefined).sort()
   if (begun === undefined) return null
   let learned: Learned = {
     ...{ stage: noted?.stage ?? (isKnown ? 'withBreath' : FIRST), days: 0 },
@@ -232,8 +233,6 @@ export function movedBySeason(
   return practisedIds.flatMap((formId) => {
     if (!goal.formIds.includes(formId)) return []
     const noted = stageHistory(request.stages, formId).at(-1)
-    // What was noted today, by hand or after a session, stands.
-    if (noted && noted.day >= day) return []
     const stage = learnedBefore(formId, goal.stage, addDays(day, 1), request, practised)?.stage
     if (!stage || (noted && !isAtLeast(stage, noted.stage)) || stage === noted?.stage) return []
     return [{ formId, stage }]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { addDays } from '#core/journal'
 import { WEEK_LIMITS, type DayTime, type Laid, type LaidWhat, type PlannedPractice } from '#core/plan'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { usePersonStore } from '~/shared/store/person'
@@ -54,7 +55,12 @@ watch(
   { immediate: true },
 )
 const isDone = computed(() => props.practice?.state === 'done')
-const weekly = computed(() => (everyWeek.value ? { notOn: [] } : undefined))
+/** A season is laid until it ends. */
+const untilDay = computed(() => {
+  const season = person.person.seasons.find(({ id }) => what.value === `season/${id}`)
+  return season ? { untilDay: addDays(season.startDay, season.weeks * 7 - 1) } : {}
+})
+const weekly = computed(() => (everyWeek.value ? { notOn: [], ...untilDay.value } : undefined))
 
 function chooseWhat(key: string | undefined) {
   what.value = key

@@ -31,11 +31,14 @@ describe('an archive', () => {
   })
   it('keeps what names a form or a way that is gone, and says so', () => {
     const routines = [aRoutine([{ ...aStep('s', 'gone'), wayId: 'lost' }])]
-    const person: PersonData = { ...newPerson(), routines, ways: [plainWay('w', 'nowhere')] }
+    const goal = { kind: 'learn' as const, formIds: ['lost-form'], stage: 'fromMemory' as const }
+    const seasons = [{ id: 'spring', name: 'Spring', startDay: '2026-03-02', weeks: 10, goal }]
+    const person: PersonData = { ...newPerson(), routines, ways: [plainWay('w', 'nowhere')], seasons }
     const result = read(toArchive(person, AT))
     expect(result).toMatchObject({ ok: true, value: { person } })
     expect(result.ok && result.notes).toEqual([
       'A way is of the form nowhere, which is gone.',
+      '“Spring” names the form lost-form, which is gone.',
       '“A routine” names the form gone, which is gone.',
       '“A routine” names the way lost, which is gone.',
     ])

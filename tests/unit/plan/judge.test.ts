@@ -204,6 +204,11 @@ describe('what to practise now', () => {
     // In a minute it asks a part of that.
     expect(bow({ week: load, usual: load * 1.5 }, { minutes: 1 }).against).toEqual([])
     const laid = [{ routineId: 'b', by: 'plan' as const, name: '' }]
+    const worthOf = (...about: Parameters<typeof judged>) => bow(...about).worth
+    const calm = { week: 0, usual: load * 9 }
+    const jump = { week: load * 9, usual: load }
+    expect(worthOf(calm, { asks: laid }) - worthOf(jump, { asks: laid })).toBeCloseTo(2, 9)
+    expect(worthOf(calm) - worthOf(jump)).toBeGreaterThan(4)
     // Nor what the areas had too much of already, while others lack.
     const often = Object.fromEntries(AREAS.map((area) => [area, { week: 300, usual: 300 }]))
     const areas = {
@@ -215,6 +220,11 @@ describe('what to practise now', () => {
     const legs = { week: load * 9, usual: load }
     const [first] = judgeToday(asks({ routines, lately: { ...NOTHING, areas, legs }, asks: laid })).offers
     expect(first!.routineId).toBe('b')
+    const with2 = (change: Partial<Lately>) =>
+      judgeToday(asks({ routines, lately: { ...NOTHING, ...change }, asks: laid })).offers.find(
+        ({ routineId }) => routineId === 'b',
+      )!.worth
+    expect(with2({ areas })).toBeCloseTo(with2({ areas: often }), 9)
     expect(judged({ week: load * 9, usual: load })[0]!.routineId).toBe('a')
     expect(judged({ week: load * 9, usual: load }, { asks: laid })[0]!.routineId).toBe('b')
   })

@@ -47,6 +47,12 @@ describe('a week that is made', () => {
     expect(minutesOf(make({ aimDays: 2, aimMinutes: 70 }))).toBeGreaterThanOrEqual(70)
   })
 
+  it('lays no session of a season beside those that are laid for it', () => {
+    const idOf = ({ what }: Laid) => (what.kind === 'routine' ? what.routineId : what.kind)
+    const [first] = make({ aimDays: 1 })
+    expect(make({ aimDays: 7, seasonIds: [idOf(first!)] }).map(idOf)).not.toContain(idOf(first!))
+  })
+
   it('leaves what is laid, counts it, and lays nothing beside it', () => {
     const laid: Laid = {
       ...{ id: 'mine', kind: 'practice', day: on(1), time: 'morning', minutes: 15, changes: 0 },

@@ -117,6 +117,10 @@ describe('a hold that grows through a season', () => {
     expect(twice.weeks[5]).toMatchObject({ adds: [{ kind: 'back', from: 210, to: 150, why: 'gap' }] })
     expect(twice.weeks[6]).toMatchObject({ adds: [], asks: 150 })
   })
+  it('counts a week that is all done before it is over', () => {
+    const sessions = lived(season, DAYS, (at) => at < 2, easy)
+    expect(planOn(season, DAYS, sessions, dayOfWeek(1, 6)).weeks[2]!.asks).toBe(210)
+  })
   it('counts it wherever it was done', () => {
     const elsewhere = lived(season, DAYS, (at) => at < 2, easy).map((each) => ({ ...each, routineId: 'other' }))
     const plan = planOn(season, DAYS, elsewhere, dayOfWeek(2, 0))

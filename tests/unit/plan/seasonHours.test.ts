@@ -55,6 +55,9 @@ describe('hours for a season', () => {
       ...change,
     })
     expect(days(ask(7, { planned: [laid(3), laid(5, { time: 'evening' })] }))).toEqual([1, 2, 4, 5, 6, 7])
+    const until = (untilDay: string) => ask(7, { planned: [laid(3, { weekly: { notOn: [], untilDay } })] })
+    expect(days(until(TODAY))).toEqual([1, 2, 4, 5, 6, 7])
+    expect(days(until(addDays(TODAY, -1)))).toEqual([1, 2, 3, 4, 5, 6, 7])
   })
   it('are as many as are asked for where there are so many, one a day', () => {
     fc.assert(

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { LearningStage } from '#core/forms'
 import type { SeasonGoal, SeasonPlan } from '#core/plan'
 import { learnedInSeason, seasonPlan, seasonSessionOn } from '#core/plan'
 import {
@@ -138,6 +139,35 @@ describe('a season of learning', () => {
     expect(one.weeks[0]!.done).toBe(1)
   })
 
+  it('begins a second form of a week only once the first goes as a whole, where the weeks are few', () => {
+    const short = seasonOf(goal({ stage: 'withBreath' }), 3)
+    const new1 = (at: number) => {
+      const sessions = lived(short, FOUR, (week, day) => week === 0 && day < at)
+      const asked = requestOf(short, { planned: laidOn(short, FOUR), sessions, today: dayOfWeek(0, at) })
+      const session = seasonSessionOn(asked, { day: dayOfWeek(0, at), minutes: 15 })
+      return session?.kind === 'learn' ? session.tasks.map(({ formId }) => EIGHT.indexOf(formId)) : []
+    }
+    expect(FOUR.map(new1)).toEqual([[0], [0], [1, 0], [1, 0]])
+  })
+
+  it('reckons a day that was practised on once', () => {
+    const day = planOn(
+      season,
+      FOUR,
+      lived(season, FOUR, (week, at) => week === 0 && at === 0),
+      START,
+    )
+    expect(day.weeks[0]!.reach).toBeCloseTo(seasonPlan(requestOf(season)).weeks[0]!.reach, 9)
+    expect(day.weeks[0]!.done).toBe(1)
+  })
+
+  it('has a session for whoever wants one in a week for which nothing is laid', () => {
+    const asked = requestOf(season, { planned: [] })
+    expect(seasonSessionOn(asked, { day: START, minutes: 15 })).toMatchObject({
+      tasks: [{ formId: EIGHT[0], stage: 'watch' }],
+    })
+  })
+
   it('tells how it goes when as much is done as in the last weeks', () => {
     const half = lived(season, FOUR, (_week, at) => at < 3)
     const plan = planOn(season, FOUR, half, dayOfWeek(4, 0))
@@ -192,6 +222,38 @@ describe('a season of learning', () => {
     expect(tasks(15)[0]).toEqual({ formId: EIGHT[5], stage: 'watch' })
     expect(seasonSessionOn(asked, { day: dayOfWeek(10, 0), minutes: 15 })).toBeNull()
     expect(seasonSessionOn(asked, { day: dayOfWeek(-1, 6), minutes: 15 })).toBeNull()
+  })
+})
+
+describe('what is noted of learning while a season is lived', () => {
+  it('is what the plan reads off the practice itself, whatever its days, and though a form was done once long ago', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 0, max: 6 }), { minLength: 1, maxLength: 7 }),
+        fc.array(fc.boolean(), { minLength: 28, maxLength: 28 }),
+        (days, isDone) => {
+          const inOrder = [...days].sort()
+          const short = seasonOf(goal(), 4)
+          const stray = sessionOn(dayOfWeek(-30, 0), [stepOf(FORMS.get(EIGHT[0]!)!, 3)], { routineId: 'other' })
+          const known = [stray]
+          const stages: { id: string; formId: string; stage: LearningStage; day: string }[] = []
+          for (let at = 0; at < 28; at += 1) {
+            if (!inOrder.includes(at % 7) || !isDone[at]) continue
+            const day = dayOfWeek(0, at)
+            const about = { planned: laidOn(short, inOrder), sessions: known, today: day }
+            const session = asAsked(requestOf(short, about), day)
+            expect(asAsked(requestOf(short, { ...about, stages }), day).done).toEqual(session.done)
+            known.push(session)
+            const request = { season: short, sessions: known, stages, forms: FORMS, isPossible: () => true }
+            for (const moved of learnedInSeason({ ...request, dayEndsAtHour: 3 }, session, day))
+              stages.push({ id: `${moved.formId}-${day}`, ...moved, day })
+          }
+          const seen = (noted: typeof stages) => planOn(short, inOrder, known, dayOfWeek(4, 0), { stages: noted })
+          expect(seen(stages).reach).toBeCloseTo(seen([]).reach, 9)
+        },
+      ),
+      { numRuns: 40 },
+    )
   })
 })
 

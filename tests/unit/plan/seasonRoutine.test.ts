@@ -39,6 +39,8 @@ describe('the session of a season', () => {
   it('has hard pieces too where they are what is learned, in their order', () => {
     const late = make(learn(15, [7, 'slow'], [6, 'fromMemory'], [5, 'fromMemory'], [4, 'fromMemory']))!
     expect(ids(late).filter((id) => EIGHT.includes(id))).toEqual(EIGHT.slice(4))
+    // What is led slowly takes longer, and all of it still comes to its minutes.
+    expect(Math.abs(minutesOf(late) - 15)).toBeLessThan(0.25)
   })
   it('leads each as far as it is learned', () => {
     const routine = make(learn(15, [2, 'watch'], [1, 'whole'], [0, 'fromMemory']))!
@@ -52,6 +54,21 @@ describe('the session of a season', () => {
     const routine = make(learn(5, [3, 'slow']))!
     expect(ids(routine)).toContain(EIGHT[3])
     expect(minutesOf(routine)).toBeLessThan(5.5)
+  })
+  it.each([4, 5, 7, 10, 15, 20])(
+    'has the first of many in %i minutes, and no more than there is room for',
+    (minutes) => {
+      const all = EIGHT.map((_id, at): [number, 'fromMemory'] => [at, 'fromMemory'])
+      const routine = make(learn(minutes, ...all))!
+      expect(ids(routine)).toContain(EIGHT[0])
+      expect(Math.abs(minutesOf(routine) - minutes)).toBeLessThan(0.5)
+    },
+  )
+  it('has a count that grows as it is, though all else is fitted around it', () => {
+    const routine = make({ kind: 'grow', formId: 'draw-the-bow', count: 4, minutes: 12 })!
+    expect(activeSteps(routine).filter(({ formId }) => formId === 'draw-the-bow')).toMatchObject([
+      { count: 4, pinned: true },
+    ])
   })
   it('holds as long as it asks, with no other stand, and is longer where it must be', () => {
     const post = (count: number, minutes: number) =>
