@@ -125,7 +125,7 @@ export function seasonPlan(request: SeasonRequest): SeasonPlan {
     days: week.days.filter(({ day }) => day > today || (day === today && !doneDays.has(day))),
   }))
   const end = addDays(season.startDay, season.weeks * 7)
-  const start = course.before(when === 'ahead' ? season.startDay : when === 'over' ? end : addDays(today, 1))
+  const start = when === 'now' ? course.onDay(today) : course.before(when === 'ahead' ? season.startDay : end)
   const isDone = [...doneDays].some((day) => weekAt(season, day) === now)
   const begunOf = (all: readonly CourseWeek[]) =>
     when === 'now' ? { aim: course.aim(course.before(all[now]!.monday), all.slice(now)), isDone } : undefined
@@ -136,8 +136,7 @@ export function seasonPlan(request: SeasonRequest): SeasonPlan {
     const before = course.before(week.monday)
     const aim = course.aim(before, weeks.slice(at))
     const [planned] = isAhead ? [] : project(course, before, [week], 1, { aim, isDone: false })
-    const until = at < now ? addDays(week.monday, 7) : addDays(today, 1)
-    const after = course.before(until)
+    const after = at < now ? course.before(addDays(week.monday, 7)) : course.onDay(today)
     return {
       ...week,
       when: isAhead ? 'ahead' : at === now ? 'now' : 'past',

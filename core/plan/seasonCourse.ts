@@ -30,6 +30,8 @@ export interface CourseRequest {
 export interface Course<State, Aim> {
   /** How far it was before a day, read off what was done. */
   before(day: string): State
+  /** How far it is on a day, with what was done on it; what is told only by whole weeks, as it stood when the week began. */
+  onDay(day: string): State
   aim(state: State, weeks: readonly CourseWeek[]): Aim
   /** After a day of practice that goes well. */
   practise(state: State, day: SeasonDay, aim: Aim): State

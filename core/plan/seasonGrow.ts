@@ -58,7 +58,8 @@ function growing({ from, to, amounts, went, add, formId }: Growing, weeks: reado
         ? within(state.amount * GAP_SHARE)
         : (amounts.findLast((amount) => amount < state.amount) ?? state.amount)
     const amount = Math.min(less, state.amount)
-    if (amount === state.amount) return stays(state, 'hard')
+    // There is nothing less.
+    if (amount === state.amount) return stays(state, how.back)
     return {
       ...state,
       amount,
@@ -66,15 +67,17 @@ function growing({ from, to, amounts, went, add, formId }: Growing, weeks: reado
       brought: [{ kind: 'back', formId, from: state.amount, to: amount, why: how.back }],
     }
   }
+  function before(day: string): GrownState {
+    let state = start
+    for (const week of weeks) {
+      if (addDays(week.monday, 7) > day) break
+      state = after(state, week)
+    }
+    return state
+  }
   return {
-    before(day: string): GrownState {
-      let state = start
-      for (const week of weeks) {
-        if (addDays(week.monday, 7) > day) break
-        state = after(state, week)
-      }
-      return state
-    },
+    before,
+    onDay: before,
     aim: (state: GrownState) => state.brought,
     practise: (state: GrownState) => state,
     endWeek: on,

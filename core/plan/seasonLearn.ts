@@ -140,14 +140,16 @@ export function learnCourse(
       return was ? [stage] : [{ kind: 'begins', formId }, ...(is.stage === FIRST ? [] : [stage])]
     })
 
+  const before = (day: string): LearnState =>
+    new Map(
+      formIds.flatMap((formId): [string, Learned][] => {
+        const learned = learnedBefore(formId, goal.stage, day, request, practised)
+        return learned ? [[formId, learned]] : []
+      }),
+    )
   return {
-    before: (day) =>
-      new Map(
-        formIds.flatMap((formId): [string, Learned][] => {
-          const learned = learnedBefore(formId, goal.stage, day, request, practised)
-          return learned ? [[formId, learned]] : []
-        }),
-      ),
+    before,
+    onDay: (day) => before(addDays(day, 1)),
     aim(state, weeks) {
       const [week] = weeks
       const left = unbegun(state).length

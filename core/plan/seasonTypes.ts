@@ -124,8 +124,11 @@ export type SeasonAdd =
   | { kind: 'stays'; why: SeasonStay }
   /** It goes back: why. */
   | { kind: 'back'; formId: string | null; from: number; to: number; why: 'pain' | 'hard' | 'gap' }
-/** Few sessions were as planned, none was said to be easy, one was hard; the next step waits for more such weeks; or the goal is there. */
-export type SeasonStay = 'few' | 'unsaid' | 'hard' | 'step' | 'there'
+/**
+ * Few sessions were as planned, none was said to be easy, one was hard; it hurt or was let be, but there is nothing less to go back to; the next step
+ * waits for more such weeks; or the goal is there.
+ */
+export type SeasonStay = 'few' | 'unsaid' | 'hard' | 'pain' | 'gap' | 'step' | 'there'
 
 export interface SeasonWeek {
   /** From 0. */

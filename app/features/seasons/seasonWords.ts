@@ -26,6 +26,8 @@ const STAY_WORDS: Record<SeasonStay, string> = {
   few: 'too few of its sessions were done whole the week before',
   unsaid: 'nobody said that it was easy the week before',
   hard: 'the week before was hard',
+  pain: 'it hurt after it, and there is nothing less',
+  gap: 'it was not done for two weeks, and there is nothing less',
   step: 'a tenth more is less than a step',
   there: 'it is where it was to come',
 }

@@ -70,6 +70,22 @@ describe('a hold that grows through a season', () => {
   ] as const)('%s', (_name, felt, add, count) => {
     expect(week(felt as never)).toMatchObject({ adds: [add], asks: count })
   })
+  it('says that it hurt where there is nothing less to go back to', () => {
+    const least = seasonOf({ ...goal, from: 60 }, 16)
+    const leg = { energy: null, calm: null, ease: null, pain: [{ place: 'leftLeg' as const, level: 5 }] }
+    const plan = planOn(
+      least,
+      DAYS,
+      lived(
+        least,
+        DAYS,
+        (at) => at < 1,
+        () => ({ after: leg }),
+      ),
+      dayOfWeek(1, 0),
+    )
+    expect(plan.weeks[1]).toMatchObject({ adds: [{ kind: 'stays', why: 'pain' }], asks: 60 })
+  })
   it('does not go back for pain elsewhere, nor for what hurt as much before', () => {
     const wrist = { energy: null, calm: null, ease: null, pain: [{ place: 'leftWrist' as const, level: 5 }] }
     const leg = { energy: null, calm: null, ease: null, pain: [{ place: 'leftLeg' as const, level: 5 }] }
@@ -119,7 +135,13 @@ describe('a hold that grows through a season', () => {
   })
   it('counts a week that is all done before it is over', () => {
     const sessions = lived(season, DAYS, (at) => at < 2, easy)
-    expect(planOn(season, DAYS, sessions, dayOfWeek(1, 6)).weeks[2]!.asks).toBe(210)
+    const steep = seasonOf({ ...goal, from: 300 }, 16)
+    const ofSteep = lived(steep, DAYS, (at) => at < 1, easy)
+    for (const day of [5, 6]) {
+      expect(planOn(season, DAYS, sessions, dayOfWeek(1, day)).weeks[2]!.asks).toBe(210)
+      // Once, and not again on its last day.
+      expect(planOn(steep, DAYS, ofSteep, dayOfWeek(0, day)).weeks[1]!.asks).toBe(330)
+    }
   })
   it('counts it wherever it was done', () => {
     const elsewhere = lived(season, DAYS, (at) => at < 2, easy).map((each) => ({ ...each, routineId: 'other' }))
