@@ -130,13 +130,19 @@ async function keep() {
           v-model="minutes.from"
           input-id="from-minutes"
           :min="SEASON_LIMITS.minutes.least"
-          :max="minutes.to"
+          :max="minutes.to ?? SEASON_LIMITS.minutes.most"
         />
       </div>
       <div class="field">
         <label for="to-minutes">It is to come to minutes</label>
-        <InputNumber v-model="minutes.to" input-id="to-minutes" :min="minutes.from" :max="SEASON_LIMITS.minutes.most" />
+        <InputNumber
+          v-model="minutes.to"
+          input-id="to-minutes"
+          :min="minutes.from ?? SEASON_LIMITS.minutes.least"
+          :max="SEASON_LIMITS.minutes.most"
+        />
       </div>
+      <p v-if="!minutes.from || !minutes.to" class="fault">Say how many minutes it begins with, and comes to.</p>
     </div>
 
     <div class="fields">

@@ -43,7 +43,8 @@ export function useSeasonDraft() {
   const from = ref(1)
   const to = ref(1)
   const purpose = ref<Purpose>('evening')
-  const minutes = ref({ from: 8, to: 15 })
+  /** A field that was emptied says nothing. */
+  const minutes = ref<{ from: number | null; to: number | null }>({ from: 8, to: 15 })
 
   const sets = computed(() => {
     const found = new Map<string, Form[]>()
@@ -81,8 +82,10 @@ export function useSeasonDraft() {
   const goal = computed<SeasonGoal | null>(() => {
     if (kind.value === 'learn')
       return chosenIds.value.length === 0 ? null : { kind: 'learn', formIds: chosenIds.value, stage: stage.value }
-    if (kind.value === 'purpose')
-      return { kind: 'purpose', purpose: purpose.value, fromMinutes: minutes.value.from, toMinutes: minutes.value.to }
+    if (kind.value === 'purpose') {
+      const { from: fromMinutes, to: toMinutes } = minutes.value
+      return fromMinutes && toMinutes ? { kind: 'purpose', purpose: purpose.value, fromMinutes, toMinutes } : null
+    }
     return form.value && from.value < to.value
       ? { kind: 'grow', formId: form.value.id, from: from.value, to: to.value }
       : null
