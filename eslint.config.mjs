@@ -59,7 +59,20 @@ const roomRules = ROOMS.map((room, place) => ({
 }))
 
 /** The features of the application: each stands on core and shared, none on another. */
-const FEATURES = ['today', 'forms', 'routines', 'follow', 'breath', 'journal', 'settings', 'exchange', 'series']
+const FEATURES = [
+  'today',
+  'forms',
+  'routines',
+  'follow',
+  'breath',
+  'journal',
+  'settings',
+  'exchange',
+  'series',
+  'week',
+  'seasons',
+  'carry',
+]
 
 const noImport = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
 const NO_PAGES = {

@@ -5,6 +5,9 @@ const LOW_HZ = 110
 const HIGH_HZ = 165
 const FADE_SECONDS = 0.35
 
+/** Pitch is set anew after so many samples, a thousandth of a second: no ear tells, and it takes a third of the time. */
+const TUNED_EVERY = 48
+
 /** A soft tone that rises or falls with the breath and lasts exactly as long. */
 export function breathTone(
   timbre: Timbre,
@@ -17,25 +20,70 @@ export function breathTone(
   const out = new Float32Array(count)
   const fade = Math.min(FADE_SECONDS, lengthSeconds / 3) * rate
   const voice = VOICES[timbre](rate)
-  for (let index = 0; index < count; index += 1) {
-    const share = 0.5 - Math.cos((Math.PI * index) / count) / 2
-    const level = fromLevel + (toLevel - fromLevel) * share
-    const edge = Math.min(1, index / fade, (count - 1 - index) / fade)
-    out[index] = edge * (0.3 + 0.2 * level) * voice(level, index / rate)
+  const levelAt = (index: number) =>
+    fromLevel + (toLevel - fromLevel) * (0.5 - Math.cos((Math.PI * Math.min(index, count)) / count) / 2)
+  let level = levelAt(0)
+  for (let from = 0; from < count; from += TUNED_EVERY) {
+    const next = levelAt(from + TUNED_EVERY)
+    voice.tune(level)
+    const to = Math.min(count, from + TUNED_EVERY)
+    for (let index = from; index < to; index += 1) {
+      const edge = Math.min(1, index / fade, (count - 1 - index) / fade)
+      const loud = 0.3 + 0.2 * (level + ((next - level) * (index - from)) / TUNED_EVERY)
+      out[index] = edge * loud * voice.sample()
+    }
+    level = next
   }
   return out
 }
 
-/** One sample after the other, at a level of the breath and a time. */
-type Voice = (level: number, atSeconds: number) => number
+/** What sounds: tuned to a level of the breath, and then asked for one sample after the other. */
+interface Voice {
+  tune: (level: number) => void
+  sample: () => number
+}
 
 const VOICES: Record<Timbre, (rate: number) => Voice> = { reed, water, bowl }
 
+/** Something that turns evenly: its sine and cosine, one sample after the other, without asking for either each time. */
+function turning() {
+  let sine = 0
+  let cosine = 1
+  let bySine = 0
+  let byCosine = 1
+  return {
+    tune(radiansPerSample: number) {
+      bySine = Math.sin(radiansPerSample)
+      byCosine = Math.cos(radiansPerSample)
+      // What rounding has added or taken is mended: it stays on the circle.
+      const length = Math.hypot(sine, cosine)
+      sine /= length
+      cosine /= length
+    },
+    next() {
+      const before = sine
+      sine = sine * byCosine + cosine * bySine
+      cosine = cosine * byCosine - before * bySine
+    },
+    sine: () => sine,
+    cosine: () => cosine,
+  }
+}
+
+/** The octave above a reed's note sounds a little ahead of it, in radians. */
+const OCTAVE_AHEAD = 0.3
 function reed(rate: number): Voice {
-  let phase = 0
-  return (level) => {
-    phase += (2 * Math.PI * hzOf(level)) / rate
-    return 0.75 * Math.sin(phase) + 0.25 * Math.sin(2 * phase + 0.3)
+  const note = turning()
+  const ahead = { sine: 0.25 * Math.sin(OCTAVE_AHEAD), cosine: 0.25 * Math.cos(OCTAVE_AHEAD) }
+  return {
+    tune: (level) => note.tune((2 * Math.PI * hzOf(level)) / rate),
+    sample: () => {
+      note.next()
+      const sine = note.sine()
+      const cosine = note.cosine()
+      // Of twice the angle: sin 2a = 2 sin a cos a, cos 2a = 1 - 2 sin² a.
+      return 0.75 * sine + 2 * sine * cosine * ahead.cosine + (1 - 2 * sine * sine) * ahead.sine
+    },
   }
 }
 
@@ -45,14 +93,24 @@ const RUBBED = [
   { ratio: 5.4, gain: 0.16, beatHz: 1.1 },
 ]
 function bowl(rate: number): Voice {
-  const phases = RUBBED.map(() => 0)
-  return (level, atSeconds) => {
-    let sum = 0
-    RUBBED.forEach(({ ratio, gain, beatHz }, index) => {
-      phases[index]! += (2 * Math.PI * hzOf(level) * ratio) / rate
-      sum += gain * (0.8 + 0.2 * Math.sin(2 * Math.PI * beatHz * atSeconds)) * Math.sin(phases[index]!)
-    })
-    return sum
+  const partials = RUBBED.map(({ gain, ratio, beatHz }) => {
+    const beat = turning()
+    beat.tune((2 * Math.PI * beatHz) / rate)
+    return { gain, ratio, beat, note: turning() }
+  })
+  return {
+    tune: (level) => {
+      for (const { ratio, note } of partials) note.tune((2 * Math.PI * hzOf(level) * ratio) / rate)
+    },
+    sample: () => {
+      let sum = 0
+      for (const { gain, beat, note } of partials) {
+        note.next()
+        sum += gain * (0.8 + 0.2 * beat.sine()) * note.sine()
+        beat.next()
+      }
+      return sum
+    },
   }
 }
 
@@ -65,15 +123,20 @@ function water(rate: number): Voice {
   let seed = 0x2545f491
   let low = 0
   let band = 0
-  return (level) => {
-    // A linear congruential generator (Numerical Recipes): noise that is the same every time.
-    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
-    const noise = seed / 0x80000000 - 1
-    // A state-variable filter (Chamberlin): its band output is what is heard.
-    const turn = 2 * Math.sin((Math.PI * WATER_LOW_HZ * Math.pow(2, WATER_OCTAVES * level)) / rate)
-    low += turn * band
-    band += turn * (noise - low - WATER_BANDWIDTH * band)
-    return Math.max(-1, Math.min(1, WATER_GAIN * band))
+  let turn = 0
+  return {
+    tune: (level) => {
+      turn = 2 * Math.sin((Math.PI * WATER_LOW_HZ * Math.pow(2, WATER_OCTAVES * level)) / rate)
+    },
+    sample: () => {
+      // A linear congruential generator (Numerical Recipes): noise that is the same every time.
+      seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
+      const noise = seed / 0x80000000 - 1
+      // A state-variable filter (Chamberlin): its band output is what is heard.
+      low += turn * band
+      band += turn * (noise - low - WATER_BANDWIDTH * band)
+      return Math.max(-1, Math.min(1, WATER_GAIN * band))
+    },
   }
 }
 

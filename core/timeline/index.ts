@@ -32,3 +32,4 @@ export { COMPANION_LIMITS, companionGroups, companionsSchema } from './companion
 export { totalsOf, type Totals } from './totals'
 export { levelIn, risesOf } from './breathLevel'
 export { breathLine } from './breathLine'
+export { chaptersOf, type Chapter } from './chapters'

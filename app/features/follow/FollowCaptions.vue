@@ -1,17 +1,9 @@
 <script setup lang="ts">
-import type { BellName } from '#core/sound'
 import { HEARD, type Heard } from '~/shared/sound/player'
 import { audioSecondsAt, nowMs } from '~/shared/sound/clock'
+import { heardWords } from '~/shared/words/sound'
 
 /** What sounds and what is said, in writing, at the moment when it is heard. */
-const BELL_WORDS: Record<BellName, string> = {
-  form: 'bell: next form',
-  side: 'bell: change',
-  last: 'bell: last one',
-  stillness: 'bell: stillness',
-  end: 'bell: the end',
-  heard: 'bell',
-}
 const SHOWN_MS = 5000
 const line = ref('')
 const timers = new Set<number>()
@@ -20,8 +12,8 @@ function later(seconds: number, act: () => void) {
   timers.add(timer)
 }
 useEventListener(window, HEARD as never, ({ detail: { cue, atAudioSeconds } }: CustomEvent<Heard>) => {
-  if (cue.kind !== 'bell' && cue.kind !== 'voice') return
-  const text = cue.kind === 'bell' ? `(${BELL_WORDS[cue.bell]})` : cue.phrases.map((each) => each.text).join(', ')
+  const text = heardWords(cue)
+  if (!text) return
   const now = audioSecondsAt(nowMs())
   later(now === null ? 0 : atAudioSeconds - now, () => {
     line.value = text

@@ -96,6 +96,12 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
       </div>
       <div class="row">
         <Button label="Follow it alone" icon="pi pi-play" @click="tryAlone" />
+        <Button
+          label="Take along"
+          icon="pi pi-headphones"
+          severity="secondary"
+          @click="navigateTo(`/carry?form=${form.id}`)"
+        />
         <Button label="Start from a copy" severity="secondary" @click="navigateTo(`/forms/new?from=${form.id}`)" />
         <template v-if="isMine">
           <Button label="Change" severity="secondary" @click="editing = true" />

@@ -3,7 +3,8 @@ import { ARC_PARTS } from '#core/forms'
 import { useCompiled } from '~/shared/store/compiled'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
-import { PART_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
+import { cardLines } from '~/shared/words/cardLines'
+import { PART_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 
 /** One page to print and to read from two metres: what is done, how often, in which stance. */
@@ -16,18 +17,7 @@ useHead({ title: computed(() => `${routine.value?.name ?? 'No such routine'} · 
 
 const lines = computed(() => {
   const result = drawn.value
-  if (!result?.ok) return []
-  // A step that occurs in several rounds stands once, with its rounds.
-  return result.totals.bySteps.flatMap((step) => {
-    const first = result.timeline.occurrences.find(({ stepId }) => stepId === step.stepId)
-    const form = first && person.formsById.get(first.formId)
-    if (!first || !form) return []
-    const each = first.counts[0]?.count ?? 0
-    const count = form.countScope === 'inAll' ? first.counts.reduce((sum, side) => sum + side.count, 0) : each
-    return [
-      { ...step, form, count: countPhrase(form, count), stance: STANCE_WORDS[first.stance], rounds: first.rounds },
-    ]
-  })
+  return result?.ok ? cardLines(result.timeline, result.totals, person.formsById) : []
 })
 const parts = computed(() =>
   ARC_PARTS.map((part) => ({ part, lines: lines.value.filter((line) => line.part === part) })).filter(

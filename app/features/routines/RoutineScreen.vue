@@ -169,6 +169,13 @@ const some = computed(() =>
         <Button label="Undo" icon="pi pi-undo" severity="secondary" :disabled="!canUndo" @click="undo" />
         <Button label="Redo" icon="pi pi-refresh" severity="secondary" :disabled="!canRedo" @click="redo" />
         <Button
+          label="Take along"
+          icon="pi pi-headphones"
+          severity="secondary"
+          :disabled="!result?.ok || totals?.totalSeconds === 0"
+          @click="navigateTo(`/carry?routine=${routine!.id}`)"
+        />
+        <Button
           label="Follow"
           icon="pi pi-play"
           :disabled="!result?.ok || totals?.totalSeconds === 0"

@@ -106,6 +106,12 @@ function remove(routine: Routine) {
                 />
               </template>
               <NuxtLink :to="`/routines/card/${routine.id}`" :aria-label="`Card of ${routine.name}`">Card</NuxtLink>
+              <NuxtLink
+                v-if="result.ok && routine.entries.length > 0"
+                :to="`/carry?routine=${routine.id}`"
+                :aria-label="`Take ${routine.name} along`"
+                >Take along</NuxtLink
+              >
               <Button
                 label="Copy"
                 size="small"

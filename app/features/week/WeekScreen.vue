@@ -208,6 +208,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
     </div>
     <slot name="seasons" />
     <WeekSums :amounts="amounts" />
+    <p v-if="!isPast"><NuxtLink :to="`/carry?week=${from}`">Take this week along as sound</NuxtLink></p>
     <WeekRulesPanel
       :rules="rules"
       :from="from"

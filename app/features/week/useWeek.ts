@@ -19,7 +19,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { wallMs } from '~/shared/sound/clock'
 import { usePlan } from '~/shared/plan/usePlan'
-import { useSeasons } from '~/shared/plan/useSeasons'
+import { usePlanned } from '~/shared/plan/usePlanned'
 
 const newId = () => crypto.randomUUID()
 const isOfSeries = (each: Planned, seriesId: string) =>
@@ -36,40 +36,15 @@ export function useWeek() {
   const making = ref(false)
   const failed = ref(false)
   const days = computed(() => weekFrom(from.value))
-  const seasons = useSeasons()
-  /** My routines, and the sessions that are next in my seasons. */
-  const setting = computed(() => {
-    const those = seasons.sessionRoutines.value
-    return those.length === 0
-      ? seasons.setting.value
-      : { ...seasons.setting.value, routines: [...those, ...person.routines] }
-  })
+  const { setting, routineOf, nameOf, minutesOf, fitted } = usePlanned()
 
   /** What stands on a day with what is proposed for it. */
   const proposedOn = (day: string, time: DayTime) =>
     (proposed.value ?? []).filter((laid) => laid.day === day && laid.time === time)
 
-  const routineOf = (routineId: string | null) => setting.value.routines.find(({ id }) => id === routineId) ?? null
-  const seriesOf = (laid: Laid) =>
-    laid.what.kind === 'series'
-      ? person.person.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
-      : null
-  /** What is laid, in words: the routine, and the series that it is a lesson of. */
-  function nameOf({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>): string {
-    const series = seriesOf(laid)
-    const routine = routineOf(routineId)?.name
-    if (laid.what.kind === 'season') {
-      const { seasonId } = laid.what
-      return person.person.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
-    }
-    if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a routine that is gone'
-    return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'
-  }
   const planAmounts = (laid: Laid, routineId: string | null): Amounts => {
     const routine = routineOf(routineId)
-    // A season's session is as long as it is to be already.
-    const minutes = laid.what.kind === 'season' ? null : laid.minutes
-    if (routine) return amountsPlanned(routine, minutes, person.setting, person.formsById)
+    if (routine) return amountsPlanned(routine, minutesOf(laid), person.setting, person.formsById)
     return laid.what.kind === 'season' ? { ...NO_AMOUNTS, seconds: (laid.minutes ?? 0) * 60 } : NO_AMOUNTS
   }
   /** What a day comes to as it is planned, with what is proposed, and as it was done. */
@@ -174,14 +149,6 @@ export function useWeek() {
     proposed.value = null
     await toldWorker(setting.value, (remote) => remote.stopWeek())
   }
-
-  /** The routine of planned practice as it is begun; null where it cannot be done so. */
-  const fitted = ({ routineId, laid, lesson }: PlannedPractice) =>
-    routineId
-      ? toldWorker(setting.value, (remote) =>
-          remote.fitted(routineId, laid.what.kind === 'season' ? null : laid.minutes, lesson?.stage),
-        ).catch(() => null)
-      : Promise.resolve(null)
 
   const pauseOn = (day: string, lastDay: string, why: 'rest' | 'holiday' | 'illness', words: string) =>
     change([{ id: newId(), kind: 'pause', day, lastDay, why }], [], words)

@@ -1,4 +1,13 @@
-import { BELLS, type Cue, type Phrase, type Sample, type SoundSettings } from '#core/sound'
+import {
+  BELLS,
+  channelOf,
+  sampleOf,
+  volumesOf,
+  type Cue,
+  type Phrase,
+  type Sample,
+  type SoundSettings,
+} from '#core/sound'
 import type { SoundWorkerClient } from './soundWorker'
 import { createBuffers, startBuffers } from './buffers'
 import type { Speaker } from './speaker'
@@ -76,28 +85,16 @@ export function createPlayer(
   const start = (buffers: readonly AudioBuffer[], at: number, offset: number, into: GainNode) =>
     startBuffers(context, buffers, at, offset, into)
 
-  const sampleOf = (cue: Exclude<Cue, { kind: 'voice' }>): Sample => {
-    const { timbre, quiet } = settings
-    switch (cue.kind) {
-      case 'breath':
-        return { ...cue, timbre, quiet }
-      case 'bell':
-        return { kind: 'bell', bell: cue.bell, quiet }
-      case 'beat':
-        return { kind: 'beat', strong: cue.strong, quiet }
-    }
-  }
-
   async function put(cue: Cue, entry: Put) {
     if (cue.kind === 'voice') return putVoice(cue, entry)
-    const buffer = await bufferOf(sampleOf(cue))
+    const buffer = await bufferOf(sampleOf(cue, settings))
     if (closed || entry.dropped) return
     const late = Math.max(0, context.currentTime - entry.dueAt)
     if ((cue.kind !== 'breath' && late > LATE_SECONDS[cue.kind]) || late >= buffer.duration) return
     // What is struck is heard from its stroke; a tone goes on from where it would be.
     const at = Math.max(entry.dueAt, context.currentTime)
     tellHeard(cue, entry.dueAt)
-    entry.stop = start([buffer], at, cue.kind === 'breath' ? late : 0, cue.kind === 'bell' ? gains.bell : gains.breath)
+    entry.stop = start([buffer], at, cue.kind === 'breath' ? late : 0, gains[channelOf(cue)])
   }
 
   async function putVoice(cue: Cue & { kind: 'voice' }, entry: Put) {
@@ -107,9 +104,8 @@ export function createPlayer(
     if (!buffers || buffers.length > 0) tellHeard(cue, at)
     entry.stop = buffers
       ? start(buffers, at, 0, gains.voice)
-      : speaker.speakAt(cue.phrases, at - context.currentTime, voiceVolume())
+      : speaker.speakAt(cue.phrases, at - context.currentTime, volumesOf(settings).voice)
   }
-  const voiceVolume = () => (settings.silent ? 0 : settings.voiceVolume * (settings.quiet ? 0.5 : 1))
 
   function drop(entry: Put, key: string) {
     entry.dropped = true
@@ -119,9 +115,8 @@ export function createPlayer(
 
   function set(next: SoundSettings) {
     settings = next
-    gains.breath.gain.value = next.silent ? 0 : next.breathVolume
-    gains.bell.gain.value = next.silent ? 0 : next.bellVolume
-    gains.voice.gain.value = voiceVolume()
+    const volumes = volumesOf(next)
+    for (const channel of ['breath', 'bell', 'voice'] as const) gains[channel].gain.value = volumes[channel]
   }
   set(first)
 
@@ -164,14 +159,14 @@ export function createPlayer(
     },
     now(sample) {
       void bufferOf(sample).then((buffer) => {
-        if (!closed) start([buffer], context.currentTime + 0.01, 0, sample.kind === 'bell' ? gains.bell : gains.breath)
+        if (!closed) start([buffer], context.currentTime + 0.01, 0, gains[channelOf(sample)])
       })
     },
     say(phrases) {
       void speaker.buffersOf(phrases, context).then((buffers) => {
         if (closed) return
         if (buffers) start(buffers, context.currentTime + 0.01, 0, gains.voice)
-        else speaker.speakAt(phrases, 0, voiceVolume())
+        else speaker.speakAt(phrases, 0, volumesOf(settings).voice)
       })
     },
     hush() {

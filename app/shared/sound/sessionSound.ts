@@ -1,15 +1,7 @@
 import { shallowRef } from 'vue'
 import type { Recording } from '#core/formats'
 import { waitsFrom, type CommandName, type RunnerState } from '#core/runner'
-import {
-  answerPhrases,
-  cuesOf,
-  spokenCues,
-  wordsOf,
-  type Cue,
-  type SoundSettings,
-  type VoiceSettings,
-} from '#core/sound'
+import { answerPhrases, heardOf, wordsOf, type Cue, type SoundSettings, type VoiceSettings } from '#core/sound'
 import type { Timeline } from '#core/timeline'
 import { audioSecondsAt, driveBy } from './clock'
 import { createLingerCues } from './lingerCues'
@@ -75,8 +67,8 @@ export function createSessionSound(now: () => SoundOfPerson, onBeat: (sinceMs?: 
   function cuesFor(timeline: Timeline, breathTones: boolean): Cue[] {
     const { voice, recordings } = now()
     speaker.set(voice, recordings)
-    const said = voiceReady.value && learnt.value >= 0 ? spokenCues(timeline, voice, speaker.secondsOf) : []
-    return [...cuesOf(timeline, { breathTones }), ...said].sort((one, other) => one.atSeconds - other.atSeconds)
+    const isAtHand = voiceReady.value && learnt.value >= 0
+    return heardOf(timeline, { breathTones, voice: isAtHand ? voice : null, secondsOf: speaker.secondsOf })
   }
 
   /** Put on the clock what is due soon. */

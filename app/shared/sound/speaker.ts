@@ -1,14 +1,11 @@
 import { fromBase64, type Recording } from '#core/formats'
-import { guessedSeconds, type Phrase, type VoiceSettings } from '#core/sound'
+import { guessedSeconds, PHRASE_GAP_SECONDS, type Phrase, type VoiceSettings } from '#core/sound'
 
 import { keyOf, saidClips, type SaidClip } from './saidClips'
 
 /** Where each clip lies in its pack, how long it is in bytes and in seconds. */
 type VoiceIndex = Record<'words' | 'forms' | 'movements', Record<string, [at: number, bytes: number, seconds: number]>>
 type Pack = keyof VoiceIndex
-
-/** Between two clips of one saying. */
-const GAP_SECONDS = 0.04
 
 /** Says things: by my own recordings, by the device's own speech, or by the clips that ship with the application. */
 export interface Speaker {
@@ -22,6 +19,8 @@ export interface Speaker {
    * had now is given back.
    */
   learn: (phrases: readonly Phrase[]) => Promise<string[]>
+  /** Samples of one phrase; null where there are none. Of one context: at its rate. */
+  bufferOf: (phrase: Phrase, context: BaseAudioContext) => Promise<AudioBuffer | null>
   /** Samples for all of it; null where the device itself must speak. */
   buffersOf: (phrases: readonly Phrase[], context: BaseAudioContext) => Promise<AudioBuffer[] | null>
   /** Let the device speak in so many seconds; the answer calls it off. */
@@ -63,9 +62,24 @@ export function createSpeaker(): Speaker {
   }
 
   async function decoded(key: string, bytes: () => Promise<ArrayBuffer>, context: BaseAudioContext) {
-    const known = clips.get(key) ?? bytes().then((data) => context.decodeAudioData(data))
-    clips.set(key, known)
+    // The same clip at another rate is another.
+    const at = `${context.sampleRate} ${key}`
+    const known = clips.get(at) ?? bytes().then((data) => context.decodeAudioData(data))
+    clips.set(at, known)
     return known
+  }
+
+  /** One phrase: my own recording of it, the clip that ships, or what was said for me. */
+  async function bufferOf(each: Phrase, context: BaseAudioContext): Promise<AudioBuffer | null> {
+    const own = recordingOf(each)
+    if (own) return decoded(own.id, async () => fromBase64(own.wav).buffer, context)
+    const clip = clipOf(each.text)
+    if (clip) {
+      const [at, bytes] = clip.at
+      return decoded(clip.key, async () => (await packOf(clip.pack)).slice(at, at + bytes), context)
+    }
+    const voiced = saidOf(each.text)
+    return voiced ? decoded(`said ${voiced.id}`, async () => voiced.wav.slice(0), context) : null
   }
 
   const silence = (context: BaseAudioContext, seconds: number) =>
@@ -91,7 +105,7 @@ export function createSpeaker(): Speaker {
       phrases.reduce((sum, each) => {
         const own = recordingOf(each)?.seconds
         const clip = byDevice ? null : (clipOf(each.text)?.at[2] ?? saidOf(each.text)?.seconds)
-        return sum + GAP_SECONDS + (own ?? clip ?? (byDevice ? guessedSeconds(each.text) : 0))
+        return sum + PHRASE_GAP_SECONDS + (own ?? clip ?? (byDevice ? guessedSeconds(each.text) : 0))
       }, 0),
     async learn(phrases) {
       if (byDevice || !index) return []
@@ -100,23 +114,14 @@ export function createSpeaker(): Speaker {
       for (const clip of made) said.set(clip.id, clip)
       return missing
     },
+    bufferOf,
     async buffersOf(phrases, context) {
       // One's own voice and the device's cannot be put one after the other on one clock: own recordings are then used by themselves.
       if (byDevice && !phrases.some(recordingOf)) return null
       const parts: AudioBuffer[] = []
       for (const each of phrases) {
-        const own = recordingOf(each)
-        const clip = clipOf(each.text)
-        const voiced = saidOf(each.text)
-        if (own) {
-          parts.push(await decoded(own.id, async () => fromBase64(own.wav).buffer, context))
-        } else if (clip) {
-          const [at, bytes] = clip.at
-          parts.push(await decoded(clip.key, async () => (await packOf(clip.pack)).slice(at, at + bytes), context))
-        } else if (voiced) {
-          parts.push(await decoded(`said ${voiced.id}`, async () => voiced.wav.slice(0), context))
-        } else continue
-        parts.push(silence(context, GAP_SECONDS))
+        const buffer = await bufferOf(each, context)
+        if (buffer) parts.push(buffer, silence(context, PHRASE_GAP_SECONDS))
       }
       return parts
     },

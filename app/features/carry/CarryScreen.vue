@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { prepareToday } from '#core/plan'
+import { routineOfOne, type Routine } from '#core/routine'
+import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { usePersonStore } from '~/shared/store/person'
+import { listPhrase } from '~/shared/words/numbers'
+import { durationPhrase } from '~/shared/words/time'
+import CarrySound from './CarrySound.vue'
+import { FIRST_CHOICES, type CarryChoices } from './choices'
+import InWriting from './InWriting.vue'
+import { useSoundFile } from './useSoundFile'
+
+/** A routine or a form taken along: as sound, in writing. */
+const person = usePersonStore()
+const route = useRoute()
+const choices = ref<CarryChoices>({ ...FIRST_CHOICES })
+const files = useSoundFile()
+
+const form = computed(() => person.formsById.get(String(route.query.form ?? '')) ?? null)
+const kept = computed<Routine | null>(() => {
+  if (form.value) return routineOfOne(form.value)
+  return person.routines.find(({ id }) => id === route.query.routine) ?? null
+})
+/** As it would be done with what was declared; null where nothing was. */
+const eased = computed(() => {
+  const { conditions } = person.settings
+  if (!kept.value || conditions.length === 0) return null
+  const body = { states: [], pain: [] }
+  return prepareToday({ ...person.setting, conditions, routines: [kept.value], body })[0] ?? null
+})
+const nameOf = (formId: string) => person.formsById.get(formId)?.name ?? formId
+const milderWords = computed(() => {
+  const one = eased.value
+  if (!one) return null
+  if ('not' in one)
+    return 'With what you declared, too little of it is left to be led. Ask your doctor or teacher before you practise it as it is.'
+  return [
+    one.milder.length > 0 && `Milder: ${listPhrase(one.milder.map(nameOf))}.`,
+    one.leftOut.length > 0 && `Left out: ${listPhrase(one.leftOut.map(nameOf))}.`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+})
+const isForbidden = computed(() => choices.value.milder && eased.value !== null && 'not' in eased.value)
+const session = computed(() => {
+  if (!kept.value) return null
+  const milder = choices.value.milder && eased.value && !('not' in eased.value)
+  return { title: kept.value.name, routine: milder ? (eased.value as { routine: Routine }).routine : kept.value }
+})
+const sessions = computed(() => (session.value ? [session.value] : []))
+const timeline = computed(() => {
+  try {
+    return session.value && files.timelineOf(session.value.routine, choices.value)
+  } catch {
+    return null
+  }
+})
+useHead({ title: computed(() => `Take along: ${kept.value?.name ?? 'nothing'} · Pebblebrook`) })
+</script>
+
+<template>
+  <div v-if="!kept || !timeline || timeline.totalSeconds === 0" class="stack">
+    <h1>Nothing to take along</h1>
+    <p>It may have been removed, or is empty. <NuxtLink to="/routines">All routines</NuxtLink></p>
+  </div>
+  <div v-else class="stack">
+    <NuxtLink v-if="form" :to="`/forms/${form.id}`">{{ form.name }}</NuxtLink>
+    <NuxtLink v-else-if="!person.isShipped(kept.id)" :to="`/routines/${kept.id}`">{{ kept.name }}</NuxtLink>
+    <NuxtLink v-else to="/routines">Routines</NuxtLink>
+    <div>
+      <h1>Take along: {{ kept.name }}</h1>
+      <p class="soft">
+        {{ durationPhrase(timeline.totalSeconds) }} at my breath. For the garden, the phone in the pocket, earphones.
+      </p>
+    </div>
+    <BrookDrawing :timeline="timeline" />
+    <CarrySound
+      v-model:choices="choices"
+      :sessions="sessions"
+      album=""
+      :milder-words="milderWords"
+      :forbidden="isForbidden"
+      :files="files"
+    >
+      <InWriting :session="session!" :choices="choices" :heard="files.heard" :routine-id="form ? null : kept.id" />
+    </CarrySound>
+  </div>
+</template>

@@ -1,0 +1,126 @@
+import { createEncoder } from 'wasm-media-encoders'
+import { mp3FrameCounter, mp3InfoFrame, pcm16, riffChunk, wavHeader } from '#core/formats'
+import { createFileParts } from './fileParts'
+import { id3Of, vorbisChapters, type SoundTags } from './tags'
+
+export const SOUND_FORMATS = ['mp3', 'opus', 'wav'] as const
+export type SoundFormat = (typeof SOUND_FORMATS)[number]
+
+/** A sound file in the making: it takes samples block by block, and is whole at the end. */
+export interface SoundFile {
+  add: (block: readonly Float32Array[]) => Promise<void> | void
+  end: () => Promise<Blob> | Blob
+}
+
+/** What each format is: its rate in Hz, and what a file of it is called. MP3 and WAV as players of any age read them; Opus knows 48 kHz. */
+export const FORMAT_FACTS: Record<SoundFormat, { sampleRateHz: 44100 | 48000; extension: string; type: string }> = {
+  mp3: { sampleRateHz: 44_100, extension: 'mp3', type: 'audio/mpeg' },
+  opus: { sampleRateHz: 48_000, extension: 'ogg', type: 'audio/ogg' },
+  wav: { sampleRateHz: 44_100, extension: 'wav', type: 'audio/wav' },
+}
+/** In kbit/s, one channel and two: bells stay clean, 30 minutes are about 21 MB. Our choice. */
+const MP3_KILOBITS = { 1: 96, 2: 160 } as const
+const OPUS_BITS = { 1: 64_000, 2: 96_000 } as const
+
+export interface SoundFileSetting {
+  format: SoundFormat
+  channels: 1 | 2
+  tags: SoundTags
+  /** The MP3 encoder: its address, or its bytes. */
+  mp3Wasm: string | Uint8Array
+}
+
+/** Begin a sound file. */
+export function soundFile(setting: SoundFileSetting): Promise<SoundFile> | SoundFile {
+  switch (setting.format) {
+    case 'mp3':
+      return mp3File(setting)
+    case 'opus':
+      return opusFile(setting)
+    case 'wav':
+      return wavFile(setting)
+  }
+}
+
+async function mp3File({ channels, tags, mp3Wasm }: SoundFileSetting): Promise<SoundFile> {
+  const encoder = await createEncoder('audio/mpeg', mp3Wasm)
+  const sampleRateHz = 44_100
+  const kilobitsPerSecond = MP3_KILOBITS[channels]
+  encoder.configure({ sampleRate: sampleRateHz, channels, bitrate: kilobitsPerSecond })
+  const parts = createFileParts()
+  const frames = mp3FrameCounter()
+  let samples = 0
+  const take = (bytes: Uint8Array) => {
+    frames.add(bytes)
+    parts.add(bytes)
+  }
+  return {
+    add(block) {
+      samples += block[0]!.length
+      take(encoder.encode(block))
+    },
+    end() {
+      take(encoder.finalize())
+      const info = mp3InfoFrame({
+        sampleRateHz,
+        channels,
+        kilobitsPerSecond,
+        frames: frames.frames(),
+        bytes: parts.bytes(),
+        samples,
+      })
+      return parts.whole([id3Of(tags), info], [], FORMAT_FACTS.mp3.type)
+    },
+  }
+}
+
+function wavFile({ channels, tags }: SoundFileSetting): SoundFile {
+  const parts = createFileParts()
+  return {
+    add: (block) => parts.add(pcm16(block)),
+    end() {
+      // What some players read in a WAV file, too: the same tags and chapters, after the samples.
+      const id3 = riffChunk('id3 ', id3Of(tags))
+      const { sampleRateHz, type } = FORMAT_FACTS.wav
+      const header = wavHeader({ sampleRateHz, channels, dataBytes: parts.bytes(), bytesAfter: id3.length })
+      return parts.whole([header], [id3], type)
+    },
+  }
+}
+
+/** Opus in Ogg, by the browser's own encoder. */
+async function opusFile({ channels, tags }: SoundFileSetting): Promise<SoundFile> {
+  const { AppendOnlyStreamTarget, AudioSample, AudioSampleSource, OggOutputFormat, Output } = await import('mediabunny')
+  const parts = createFileParts()
+  const target = new AppendOnlyStreamTarget(new WritableStream<Uint8Array>({ write: (bytes) => parts.add(bytes) }))
+  const output = new Output({ format: new OggOutputFormat(), target })
+  const source = new AudioSampleSource({ codec: 'opus', bitrate: OPUS_BITS[channels] })
+  output.addAudioTrack(source)
+  const { title, album, track, chapters } = tags
+  output.setMetadataTags({
+    title,
+    artist: 'Pebblebrook',
+    ...(album ? { album } : {}),
+    ...(track > 0 ? { trackNumber: track } : {}),
+    raw: vorbisChapters(chapters),
+  })
+  await output.start()
+  const sampleRate = FORMAT_FACTS.opus.sampleRateHz
+  let samples = 0
+  return {
+    async add(block) {
+      const length = block[0]!.length
+      const data = new Float32Array(length * channels)
+      block.forEach((channel, which) => data.set(channel, which * length))
+      const init = { data, format: 'f32-planar', numberOfChannels: channels, sampleRate } as const
+      const sample = new AudioSample({ ...init, timestamp: samples / sampleRate })
+      samples += length
+      await source.add(sample)
+      sample.close()
+    },
+    async end() {
+      await output.finalize()
+      return parts.whole([], [], FORMAT_FACTS.opus.type)
+    },
+  }
+}

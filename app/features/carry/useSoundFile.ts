@@ -1,0 +1,136 @@
+import { proxy, wrap, type Remote } from 'comlink'
+import { heardOf, wordsOf, type Cue, type Phrase } from '#core/sound'
+import { compileTimeline, type Timeline } from '#core/timeline'
+import type { Routine } from '#core/routine'
+import { createSpeaker } from '~/shared/sound/speaker'
+import { plainCopy } from '~/shared/store/plainCopy'
+import { usePersonStore } from '~/shared/store/person'
+import { fileName } from '~/shared/ui/download'
+import type { AudioWorker } from './audio.worker'
+import { apartOf, soundFor, voiceFor, withRoom, type CarryChoices } from './choices'
+import { FORMAT_FACTS } from './soundFiles'
+import { clipKey, type SoundMade } from './soundJob'
+
+/** A session to be carried: a routine, and what its file is called. */
+export interface CarriedSession {
+  title: string
+  routine: Routine
+}
+export interface Made extends SoundMade {
+  name: string
+}
+
+/** The session of a file on its axis, and all that is heard of it. */
+export interface HeardSession {
+  timeline: Timeline
+  cues: Cue[]
+  /** Words that nobody could say, as the server that makes them did not answer. */
+  unsaid: string[]
+}
+
+/** Makes sound files in a worker: one after the other, told how far it is, and called off at any time. */
+export function useSoundFile() {
+  const person = usePersonStore()
+  const share = ref<number | null>(null)
+  const speaker = createSpeaker()
+  let worker: Worker | null = null
+  let stopped: (() => void) | null = null
+
+  function stop() {
+    worker?.terminate()
+    worker = null
+    share.value = null
+    stopped?.()
+    stopped = null
+  }
+  onScopeDispose(stop)
+
+  const timelineOf = (routine: Routine, choices: CarryChoices) =>
+    compileTimeline({ ...person.setting, routine, rules: withRoom(person.settings.rules, choices) })
+
+  /** What will be heard, with words of one's own asked for where they are not at hand. */
+  async function heard(routine: Routine, choices: CarryChoices): Promise<HeardSession> {
+    const voice = voiceFor(person.settings.voice, choices)
+    const timeline = timelineOf(routine, choices)
+    if (voice) {
+      speaker.set(voice, person.person.recordings)
+      await speaker.open()
+    }
+    const unsaid = voice ? await speaker.learn(wordsOf(timeline)) : []
+    const { breathTones, bells } = choices
+    const all = heardOf(timeline, { breathTones, voice, secondsOf: speaker.secondsOf })
+    return { timeline, unsaid, cues: bells ? all : all.filter(({ kind }) => kind !== 'bell') }
+  }
+
+  async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, Float32Array>> {
+    const context = new OfflineAudioContext(1, 1, sampleRateHz)
+    const clips = new Map<string, Float32Array>()
+    const phrases: Phrase[] = cues.flatMap((cue) => (cue.kind === 'voice' ? cue.phrases : []))
+    for (const phrase of phrases) {
+      if (clips.has(clipKey(phrase))) continue
+      const buffer = await speaker.bufferOf(phrase, context)
+      if (buffer) clips.set(clipKey(phrase), buffer.getChannelData(0))
+    }
+    return clips
+  }
+
+  /** Make a file of each session; null where it was called off. */
+  async function make(
+    sessions: readonly CarriedSession[],
+    choices: CarryChoices,
+    album = '',
+  ): Promise<{ made: Made[]; unsaid: string[] } | null> {
+    stop()
+    share.value = 0
+    const calledOff = new Promise<null>((resolve) => (stopped = () => resolve(null)))
+    worker = new Worker(new URL('./audio.worker.ts', import.meta.url), { type: 'module' })
+    const broken = new Promise<never>((_, reject) =>
+      worker!.addEventListener('error', () => reject(new Error('The worker cannot be had.'))),
+    )
+    try {
+      return await Promise.race([calledOff, broken, madeBy(wrap<AudioWorker>(worker), sessions, choices, album)])
+    } finally {
+      stop()
+    }
+  }
+
+  async function madeBy(
+    remote: Remote<AudioWorker>,
+    sessions: readonly CarriedSession[],
+    choices: CarryChoices,
+    album: string,
+  ) {
+    const facts = FORMAT_FACTS[choices.format]
+    const made: Made[] = []
+    const unsaid = new Set<string>()
+    for (const [index, { title, routine }] of sessions.entries()) {
+      const session = await heard(routine, choices)
+      session.unsaid.forEach((word) => unsaid.add(word))
+      const clips = await clipsOf(session.cues, facts.sampleRateHz)
+      const track = sessions.length > 1 ? index + 1 : 0
+      const job = {
+        ...{ title, album, track, format: choices.format, apart: apartOf(choices) },
+        ...{ timeline: session.timeline, cues: session.cues, sound: soundFor(person.settings.sound, choices) },
+      }
+      const file = await remote.make(
+        { ...plainCopy(job), clips },
+        proxy((of: number) => (share.value = (index + of) / sessions.length)),
+      )
+      const number = track > 0 ? `${String(track).padStart(2, '0')} ` : ''
+      made.push({ ...file, name: fileName(`${number}${title}`, facts.extension) })
+    }
+    return { made, unsaid: [...unsaid] }
+  }
+
+  /** Files in one. */
+  async function zipped(files: readonly Made[]): Promise<Blob> {
+    const zipper = new Worker(new URL('./audio.worker.ts', import.meta.url), { type: 'module' })
+    try {
+      return await wrap<AudioWorker>(zipper).zip(files.map(({ name, file }) => ({ name, file })))
+    } finally {
+      zipper.terminate()
+    }
+  }
+
+  return { share, make, stop, heard, timelineOf, zipped }
+}

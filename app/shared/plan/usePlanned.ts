@@ -1,0 +1,44 @@
+import { computed } from 'vue'
+import type { Laid, PlannedPractice } from '#core/plan'
+import { usePersonStore } from '~/shared/store/person'
+import { toldWorker } from './planWorker'
+import { useSeasons } from './useSeasons'
+
+/** What is laid in a week, as routines: by name, and as each is begun. */
+export function usePlanned() {
+  const person = usePersonStore()
+  const seasons = useSeasons()
+  /** My routines, and the sessions that are next in my seasons. */
+  const setting = computed(() => {
+    const those = seasons.sessionRoutines.value
+    return those.length === 0
+      ? seasons.setting.value
+      : { ...seasons.setting.value, routines: [...those, ...person.routines] }
+  })
+  const routineOf = (routineId: string | null) => setting.value.routines.find(({ id }) => id === routineId) ?? null
+  const seriesOf = (laid: Laid) =>
+    laid.what.kind === 'series'
+      ? person.person.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
+      : null
+  /** What is laid, in words: the routine, and the series that it is a lesson of. */
+  function nameOf({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>): string {
+    const series = seriesOf(laid)
+    const routine = routineOf(routineId)?.name
+    if (laid.what.kind === 'season') {
+      const { seasonId } = laid.what
+      return person.person.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
+    }
+    if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a routine that is gone'
+    return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'
+  }
+  /** So many minutes it is brought to; null as it is: a season's session is as long as it is to be already. */
+  const minutesOf = (laid: Laid) => (laid.what.kind === 'season' ? null : laid.minutes)
+  /** The routine of planned practice as it is begun; null where it cannot be done so. */
+  const fitted = ({ routineId, laid, lesson }: PlannedPractice) =>
+    routineId
+      ? toldWorker(setting.value, (remote) => remote.fitted(routineId, minutesOf(laid), lesson?.stage)).catch(
+          () => null,
+        )
+      : Promise.resolve(null)
+  return { setting, routineOf, nameOf, minutesOf, fitted }
+}

@@ -1,0 +1,103 @@
+import { createLoudnessMeter } from './loudness'
+import { mixed, type PlacedSound } from './mix'
+import { CEILING, createPeaks, gainCurve } from './peaks'
+
+/** How loud a session's file is, as what is broadcast for earphones and speakers alike is levelled. Our choice, in LUFS. */
+export const TARGET_LUFS = -18
+/** So near the aim it is left; so often it is tried again at most, as loud peaks that are turned down take some of the loudness. */
+const NEAR_LU = 0.3
+const MOST_LEVELLINGS = 3
+/** Never louder by more than this, in dB: a session of three far bells need not be as loud as speech. */
+const MOST_GAIN_DB = 30
+
+export interface RenderSetting {
+  channels: 1 | 2
+  sampleRateHz: number
+  lengthSamples: number
+  targetLufs: number
+}
+
+/** What a rendering gives bit by bit: how far it is, and samples once it is known how loud they must be. */
+export interface RenderStep {
+  share: number
+  block: Float32Array[] | null
+}
+
+/** Nothing at all would be heard. */
+export class SilentSessionError extends Error {
+  constructor() {
+    super('Nothing of this session would be heard: no bells, no breath, no words.')
+    this.name = 'SilentSessionError'
+  }
+}
+
+/**
+ * A session as samples at the target loudness, no peak above the ceiling. It is mixed once to be measured and once more to be given, block
+ * by block, so that nothing but the present block is held. Its answer is the loudness of what was given. Throws SilentSessionError.
+ */
+export function* rendered(
+  sounds: readonly PlacedSound[],
+  { channels, sampleRateHz, lengthSamples, targetLufs }: RenderSetting,
+): Generator<RenderStep, number> {
+  const mix = () => mixed(sounds, { channels, lengthSamples, blockSamples: sampleRateHz })
+  const peaks = createPeaks(sampleRateHz)
+  const plain = createLoudnessMeter(channels, sampleRateHz)
+  let at = 0
+  for (const block of mix()) {
+    peaks.add(block)
+    plain.add(block)
+    at += block[0]!.length
+    yield { share: (MEASURED_SHARE * at) / lengthSamples, block: null }
+  }
+  const windows = peaks.all()
+  if (windows.every((peak) => peak === 0)) throw new SilentSessionError()
+  // What is softer than any gate is left as it is.
+  const missing = plain.lufs() === -Infinity ? 0 : targetLufs - plain.lufs()
+  let gain = fromDb(Math.min(MOST_GAIN_DB, missing))
+  for (let tries = 0; tries < MOST_LEVELLINGS && windows.some((peak) => peak * gain > CEILING); tries += 1) {
+    const off = targetLufs - levelled(mix(), windows, gain, peaks.windowSamples, channels, sampleRateHz)
+    if (Math.abs(off) < NEAR_LU) break
+    gain *= fromDb(off)
+  }
+  const factor = gainCurve(windows, gain, peaks.windowSamples)
+  const given = createLoudnessMeter(channels, sampleRateHz)
+  at = 0
+  for (const block of mix()) {
+    turn(block, at, factor)
+    given.add(block)
+    at += block[0]!.length
+    yield { share: MEASURED_SHARE + ((1 - MEASURED_SHARE) * at) / lengthSamples, block }
+  }
+  return given.lufs()
+}
+/** Measuring takes about this share of the time, encoding the rest. */
+const MEASURED_SHARE = 0.25
+
+const fromDb = (db: number) => Math.pow(10, db / 20)
+
+function turn(block: Float32Array[], from: number, factor: (atSample: number) => number): void {
+  for (let index = 0; index < block[0]!.length; index += 1) {
+    const by = factor(from + index)
+    for (const channel of block) channel[index]! *= by
+  }
+}
+
+/** How loud it would be at a gain, its peaks turned down. */
+function levelled(
+  blocks: Iterable<Float32Array[]>,
+  windows: readonly number[],
+  gain: number,
+  windowSamples: number,
+  channels: number,
+  rate: number,
+): number {
+  const factor = gainCurve(windows, gain, windowSamples)
+  const meter = createLoudnessMeter(channels, rate)
+  let at = 0
+  for (const block of blocks) {
+    turn(block, at, factor)
+    meter.add(block)
+    at += block[0]!.length
+  }
+  return meter.lufs()
+}
