@@ -171,15 +171,9 @@ else {
     const knocks = listen(
       whole,
       struck.filter((each) => !isBell(each)),
-      LEAST_BELL,
-      APART_BELLS,
+      BELLS_HEARD,
     )
-    const spoken = listen(
-      searchable(without(recording, [...rung, ...knocks]), HEARD_HZ),
-      words,
-      LEAST_WORD,
-      APART_WORDS,
-    )
+    const spoken = listen(searchable(without(recording, [...rung, ...knocks]), HEARD_HZ), words, WORDS_HEARD)
     const isHeard = (all: readonly Heard[], name: string, atSeconds: number, within = NEAR_SECONDS) =>
       all.some((each) => each.name === name.toLowerCase() && Math.abs(each.atSeconds - atSeconds) < within)
 

@@ -7,8 +7,6 @@ export const TARGET_LUFS = -18
 /** So near the aim it is left; so often it is tried again at most, as loud peaks that are turned down take some of the loudness. */
 const NEAR_LU = 0.3
 const MOST_LEVELLINGS = 3
-/** Never louder by more than this, in dB: a session of three far bells need not be as loud as speech. */
-const MOST_GAIN_DB = 30
 
 export interface RenderSetting {
   channels: 1 | 2
@@ -53,7 +51,7 @@ export function* rendered(
   if (windows.every((peak) => peak === 0)) throw new SilentSessionError()
   // What is softer than any gate is left as it is.
   const missing = plain.lufs() === -Infinity ? 0 : targetLufs - plain.lufs()
-  let gain = fromDb(Math.min(MOST_GAIN_DB, missing))
+  let gain = fromDb(missing)
   for (let tries = 0; tries < MOST_LEVELLINGS && windows.some((peak) => peak * gain > CEILING); tries += 1) {
     const off = targetLufs - levelled(mix(), windows, gain, peaks.windowSamples, channels, sampleRateHz)
     if (Math.abs(off) < NEAR_LU) break

@@ -47,11 +47,14 @@ describe('loudness', () => {
     meter.add([sine(-23, 20)])
     expect(meter.lufs()).toBeCloseTo(-26, 1)
   })
-  it('has nothing to say of silence, and does not depend on how it is cut into blocks', () => {
+  it('has nothing to say of silence and of what is under the absolute gate of -70 LUFS, and does not depend on how it is cut into blocks', () => {
     const silent = createLoudnessMeter(1, RATE)
     silent.add([new Float32Array(RATE)])
     expect(silent.lufs()).toBe(-Infinity)
-    const samples = sine(-20, 3)
+    const whisper = createLoudnessMeter(2, RATE)
+    whisper.add([sine(-75, 3), sine(-75, 3)])
+    expect(whisper.lufs()).toBe(-Infinity)
+    const samples = sine(-60, 3)
     const whole = createLoudnessMeter(1, RATE)
     const cut = createLoudnessMeter(1, RATE)
     whole.add([samples])

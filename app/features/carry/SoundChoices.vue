@@ -86,4 +86,7 @@ const room = (value: number | null) =>
 .ticks {
   gap: 0.7rem;
 }
+.ticks .row {
+  flex-wrap: nowrap;
+}
 </style>

@@ -83,6 +83,14 @@ describe('cues as sounds', () => {
     const firstBreath = sounds.find(({ pan }) => pan !== 0)!
     expect(firstBreath.pan).toBe(timeline.segments[0]!.saidSide === 'left' ? -1 : 1)
   })
+  it('lie on the side that is said to who follows somebody facing them', () => {
+    const mirrored = compileTimeline({
+      ...{ routine: aRoutine([aStep('s', 'a-form', { count: 2 })]), forms: [form], ways: [] },
+      ...{ pace: steadyPace(2, 3), rules: { ...NO_WAITING, cueSides: 'mirrored' } },
+    })
+    const first = (of: typeof timeline) => placedSounds(of, cuesOf(of), setting).find(({ pan }) => pan !== 0)!.pan
+    expect(first(mirrored)).toBe(-first(timeline))
+  })
   it('are left out at no volume', () => {
     const cues = cuesOf(timeline)
     const noBells = placedSounds(timeline, cues, { ...setting, sound: { ...sound, bellVolume: 0 } })
