@@ -1,12 +1,9 @@
 import { createLoudnessMeter } from './loudness'
 import { mixed, type PlacedSound } from './mix'
-import { CEILING, createPeaks, gainCurve } from './peaks'
+import { createPeaks, gainCurve } from './peaks'
 
 /** How loud a session's file is, as what is broadcast for earphones and speakers alike is levelled. Our choice, in LUFS. */
 export const TARGET_LUFS = -18
-/** So near the aim it is left; so often it is tried again at most, as loud peaks that are turned down take some of the loudness. */
-const NEAR_LU = 0.3
-const MOST_LEVELLINGS = 3
 
 export interface RenderSetting {
   channels: 1 | 2
@@ -51,12 +48,7 @@ export function* rendered(
   if (windows.every((peak) => peak === 0)) throw new SilentSessionError()
   // What is softer than any gate is left as it is.
   const missing = plain.lufs() === -Infinity ? 0 : targetLufs - plain.lufs()
-  let gain = fromDb(missing)
-  for (let tries = 0; tries < MOST_LEVELLINGS && windows.some((peak) => peak * gain > CEILING); tries += 1) {
-    const off = targetLufs - levelled(mix(), windows, gain, peaks.windowSamples, channels, sampleRateHz)
-    if (Math.abs(off) < NEAR_LU) break
-    gain *= fromDb(off)
-  }
+  const gain = Math.pow(10, missing / 20)
   const factor = gainCurve(windows, gain, peaks.windowSamples)
   const given = createLoudnessMeter(channels, sampleRateHz)
   at = 0
@@ -71,31 +63,9 @@ export function* rendered(
 /** Measuring takes about this share of the time, encoding the rest. */
 const MEASURED_SHARE = 0.25
 
-const fromDb = (db: number) => Math.pow(10, db / 20)
-
 function turn(block: Float32Array[], from: number, factor: (atSample: number) => number): void {
   for (let index = 0; index < block[0]!.length; index += 1) {
     const by = factor(from + index)
     for (const channel of block) channel[index]! *= by
   }
-}
-
-/** How loud it would be at a gain, its peaks turned down. */
-function levelled(
-  blocks: Iterable<Float32Array[]>,
-  windows: readonly number[],
-  gain: number,
-  windowSamples: number,
-  channels: number,
-  rate: number,
-): number {
-  const factor = gainCurve(windows, gain, windowSamples)
-  const meter = createLoudnessMeter(channels, rate)
-  let at = 0
-  for (const block of blocks) {
-    turn(block, at, factor)
-    meter.add(block)
-    at += block[0]!.length
-  }
-  return meter.lufs()
 }

@@ -55,10 +55,6 @@ function turning() {
     tune(radiansPerSample: number) {
       bySine = Math.sin(radiansPerSample)
       byCosine = Math.cos(radiansPerSample)
-      // What rounding has added or taken is mended: it stays on the circle.
-      const length = Math.hypot(sine, cosine)
-      sine /= length
-      cosine /= length
     },
     next() {
       const before = sine

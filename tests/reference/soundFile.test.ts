@@ -9,6 +9,7 @@ import { heardOf, PHRASE_GAP_SECONDS, sampleOf, synthesise, type Cue, type Phras
 import { chaptersOf, compileTimeline, totalsOf } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { clipKey, makeSoundFile, type SoundMade } from '~/features/carry/soundJob'
+import { id3Of } from '~/features/carry/tags'
 
 // Against the outside: mpg123-decoder (the decoder of mpg123, LGPL, made into WebAssembly) hears the MP3 file, and music-metadata (MIT)
 // reads its tags and chapters (ID3v2.3 and its chapter frame addendum). Neither shares code with what makes the file.
@@ -107,6 +108,18 @@ describe('a session as an MP3 file', () => {
       expect(start).toBeCloseTo(wanted[index]!.startSeconds, 2)
       expect(end).toBeCloseTo(wanted[index]!.endSeconds, 2)
     })
+  })
+})
+
+describe('a session of more chapters than a table of contents holds', () => {
+  it('keeps what fits, and its last chapter lasts to the end', async () => {
+    const chapters = Array.from({ length: 300 }, (_, index) => ({
+      ...{ startSeconds: index * 10, endSeconds: index * 10 + 10, title: `Form ${index}` },
+    }))
+    const tags = id3Of({ title: 'Long', album: '', track: 0, chapters })
+    const { format } = await parseBuffer(tags, { mimeType: 'audio/mpeg' }, { includeChapters: true })
+    expect(format.chapters).toHaveLength(255)
+    expect(format.chapters!.at(-1)).toMatchObject({ title: 'Form 254', start: 2540, end: 3000 })
   })
 })
 
