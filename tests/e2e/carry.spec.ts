@@ -124,3 +124,18 @@ test('what is laid in a week is taken along as one file of files, each as it wou
     expect(common.album).toMatch(/^The week from/)
   }
 })
+
+test('a file leads as I should be led: what I declared makes it milder, unless I take that back', async ({ page }) => {
+  await openAt(page, '/settings')
+  await page.getByLabel('high blood pressure').check()
+  await goTo(page, 'Routines')
+  await page.getByRole('link', { name: 'Take Eight in their order along' }).click()
+  const milder = page.getByRole('switch', { name: 'milder, as what I declared asks for' })
+  await expect(milder).toBeChecked()
+  await expect(page.getByText(/^(Milder|Left out): /)).toBeVisible()
+  const text = async () => new TextDecoder().decode((await saved(page, 'The routine as text')).bytes)
+  const asLed = await text()
+  await page.getByText('milder, as what I declared').click()
+  await expect(milder).not.toBeChecked()
+  expect(await text()).not.toBe(asLed)
+})
