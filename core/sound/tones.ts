@@ -5,7 +5,7 @@ const LOW_HZ = 110
 const HIGH_HZ = 165
 const FADE_SECONDS = 0.35
 
-/** Pitch is set anew after so many samples, a thousandth of a second: no ear tells, and it takes a third of the time. */
+/** Pitch is set anew after so many samples, a thousandth of a second: no ear tells (from memory), and a power for each sample is spared. */
 const TUNED_EVERY = 48
 
 /** A soft tone that rises or falls with the breath and lasts exactly as long. */

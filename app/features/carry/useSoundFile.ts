@@ -83,14 +83,16 @@ export function useSoundFile() {
     stop()
     share.value = 0
     const calledOff = new Promise<null>((resolve) => (stopped = () => resolve(null)))
-    worker = new Worker(new URL('./audio.worker.ts', import.meta.url), { type: 'module' })
+    const mine = new Worker(new URL('./audio.worker.ts', import.meta.url), { type: 'module' })
+    worker = mine
     const broken = new Promise<never>((_, reject) =>
-      worker!.addEventListener('error', () => reject(new Error('The worker cannot be had.'))),
+      mine.addEventListener('error', () => reject(new Error('The worker cannot be had.'))),
     )
     try {
-      return await Promise.race([calledOff, broken, madeBy(wrap<AudioWorker>(worker), sessions, choices, album)])
+      return await Promise.race([calledOff, broken, madeBy(wrap<AudioWorker>(mine), sessions, choices, album)])
     } finally {
-      stop()
+      // Called off, another may have begun meanwhile.
+      if (worker === mine) stop()
     }
   }
 
