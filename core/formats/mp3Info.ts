@@ -2,10 +2,8 @@
 export interface Mp3Stream {
   sampleRateHz: 44100
   channels: 1 | 2
-  kilobitsPerSecond: number
-  /** Whole frames, and their bytes. */
-  frames: number
-  bytes: number
+  /** How many bytes each frame has, in their order. */
+  frameBytes: readonly number[]
   /** The samples that went in, without what the encoder added before and after. */
   samples: number
 }
@@ -17,18 +15,19 @@ export const MP3_FRAME_SAMPLES = 1152
 /** Bit rates of MPEG 1 layer III in kbit/s, by their number in a frame's header (ISO/IEC 11172-3, table of bit rates). */
 const BIT_RATES = [0, 32, 40, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320]
 
+/** The first frame is one of 128 kbit/s: it is silent, and has room for what it says. */
+const INFO_KILOBITS = 128
+
 /**
- * The first frame of an MP3 file, silent, which says how long the file is and what was added before and after: without it every player
- * begins 25 ms late. Laid out as the Xing header with the extension of LAME ("Mp3 Info Tag revision 1", its public description; from memory).
+ * The first frame of an MP3 file, silent, which says how long the file is, where in it each hundredth of the time begins, and what was added
+ * before and after: without it every player begins 25 ms late, and guesses the length. Laid out as the Xing header of a variable bit rate with
+ * the extension of LAME ("Mp3 Info Tag revision 1", its public description; from memory).
  */
-export function mp3InfoFrame(stream: Mp3Stream): Uint8Array<ArrayBuffer> {
-  const { sampleRateHz, channels, kilobitsPerSecond, frames, bytes, samples } = stream
-  const rateNumber = BIT_RATES.indexOf(kilobitsPerSecond)
-  if (rateNumber < 1) throw new RangeError(`MP3 has no ${kilobitsPerSecond} kbit/s.`)
-  const frame = new Uint8Array(Math.floor((144_000 * kilobitsPerSecond) / sampleRateHz))
+export function mp3InfoFrame({ sampleRateHz, channels, frameBytes, samples }: Mp3Stream): Uint8Array<ArrayBuffer> {
+  const frame = new Uint8Array(Math.floor((144_000 * INFO_KILOBITS) / sampleRateHz))
   const view = new DataView(frame.buffer)
   // Sync, MPEG 1, layer III, no checksum; bit rate, 44.1 kHz, no padding; one or two channels.
-  frame.set([0xff, 0xfb, rateNumber << 4, channels === 1 ? 0xc0 : 0x40])
+  frame.set([0xff, 0xfb, BIT_RATES.indexOf(INFO_KILOBITS) << 4, channels === 1 ? 0xc0 : 0x40])
   let at = 4 + (channels === 1 ? 17 : 32)
   const text = (words: string) => {
     for (const letter of words) frame[at++] = letter.charCodeAt(0)
@@ -37,38 +36,53 @@ export function mp3InfoFrame(stream: Mp3Stream): Uint8Array<ArrayBuffer> {
     view.setUint32(at, value)
     at += 4
   }
-  text('Info')
+  const bytes = frameBytes.reduce((sum, each) => sum + each, frame.length)
+  text('Xing')
   number(0b0111)
-  number(frames)
-  number(bytes + frame.length)
-  // Of a constant bit rate, each hundredth of the time begins at that hundredth of the bytes.
-  for (let part = 0; part < 100; part += 1) frame[at++] = Math.floor((part * 256) / 100)
+  number(frameBytes.length)
+  number(bytes)
+  frame.set(contentsOf(frameBytes, frame.length, bytes), at)
+  at += 100
   text('LAME3.100')
-  // Tag revision 0, constant bit rate; low pass, gains and flags not said; the bit rate.
-  frame[at] = 1
-  frame[at + 11] = Math.min(255, kilobitsPerSecond)
-  const padding = Math.max(0, Math.min(4095, frames * MP3_FRAME_SAMPLES - MP3_DELAY_SAMPLES - samples))
+  // Tag revision 0, a variable bit rate; low pass and gains not said; delay and padding at byte 21 of the extension.
+  frame[at] = 4
+  const padding = Math.max(0, Math.min(4095, frameBytes.length * MP3_FRAME_SAMPLES - MP3_DELAY_SAMPLES - samples))
   frame[at + 12] = MP3_DELAY_SAMPLES >> 4
   frame[at + 13] = ((MP3_DELAY_SAMPLES & 15) << 4) | (padding >> 8)
   frame[at + 14] = padding & 255
   return frame
 }
 
-/** Counts the frames of an MPEG 1 layer III stream of 44.1 kHz, by their headers, wherever it is cut into pieces. */
-export function mp3FrameCounter() {
-  let frames = 0
+/** For each hundredth of the time, the 256th of the bytes at which it begins. */
+function contentsOf(frameBytes: readonly number[], firstBytes: number, bytes: number): number[] {
+  const contents: number[] = []
+  let before = firstBytes
+  frameBytes.forEach((each, index) => {
+    while (contents.length < 100 && index >= (contents.length * frameBytes.length) / 100)
+      contents.push(Math.min(255, Math.floor((256 * before) / bytes)))
+    before += each
+  })
+  return contents
+}
+
+/** Finds the frames of an MPEG 1 layer III stream of 44.1 kHz, by their headers, wherever it is cut into pieces. */
+export function mp3Frames() {
+  /** How many bytes each has. */
+  const frameBytes: number[] = []
   /** Where the next header is, counted from the beginning of the next piece: before it where it was cut. */
   let next = 0
   let cut: number[] = []
   return {
-    frames: () => frames,
+    frameBytes,
     add(piece: Uint8Array): void {
       const byteAt = (index: number) => (index < 0 ? cut[cut.length + index]! : piece[index]!)
-      for (; next + 4 <= piece.length; frames += 1) {
+      while (next + 4 <= piece.length) {
         const kilobits = BIT_RATES[byteAt(next + 2) >> 4]
         if (byteAt(next) !== 0xff || (byteAt(next + 1) & 0xe0) !== 0xe0 || !kilobits)
           throw new RangeError('This is no MP3 frame.')
-        next += Math.floor((144_000 * kilobits) / 44_100) + ((byteAt(next + 2) >> 1) & 1)
+        const bytes = Math.floor((144_000 * kilobits) / 44_100) + ((byteAt(next + 2) >> 1) & 1)
+        frameBytes.push(bytes)
+        next += bytes
       }
       // At most three bytes: a header is four.
       const seen = Array.from({ length: Math.max(0, piece.length - next) }, (_, index) => byteAt(next + index))

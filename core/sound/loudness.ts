@@ -98,11 +98,10 @@ function heardEnergy([ear, head]: [Biquad, Biquad]): (samples: Float32Array, fro
     b: [h0, h1, h2],
     a: [g1, g2],
   } = head
-  let ear1 = 0
-  let ear2 = 0
-  let head1 = 0
-  let head2 = 0
+  // What is remembered lies in an array of numbers: a variable of a closure would be made anew for each sample.
+  const memory = new Float64Array(4)
   return (samples, from, to) => {
+    let [ear1, ear2, head1, head2] = memory as unknown as [number, number, number, number]
     let energy = 0
     for (let index = from; index < to; index += 1) {
       const sample = samples[index]!
@@ -116,6 +115,7 @@ function heardEnergy([ear, head]: [Biquad, Biquad]): (samples: Float32Array, fro
     }
     // In silence they fade towards nothing for ever, and numbers as small as that are slow.
     if (Math.abs(head1) + Math.abs(head2) + Math.abs(ear1) + Math.abs(ear2) < FADED) ear1 = ear2 = head1 = head2 = 0
+    memory.set([ear1, ear2, head1, head2])
     return energy
   }
 }

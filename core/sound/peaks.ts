@@ -5,6 +5,12 @@ const WINDOW_SECONDS = 0.005
 const FALL_DB = 2
 const RISE_DB = 0.12
 
+function loudest(samples: Float32Array, from: number, to: number): number {
+  let most = 0
+  for (let index = from; index < to; index += 1) most = Math.max(most, Math.abs(samples[index]!))
+  return most
+}
+
 /** The loudest sample of each window of a sound that is heard block by block. */
 export function createPeaks(rate: number) {
   const windowSamples = Math.round(rate * WINDOW_SECONDS)
@@ -15,13 +21,15 @@ export function createPeaks(rate: number) {
     windowSamples,
     add(channels: readonly Float32Array[]) {
       const length = channels[0]!.length
-      for (let index = 0; index < length; index += 1) {
-        for (const channel of channels) peak = Math.max(peak, Math.abs(channel[index]!))
-        if (++inWindow === windowSamples) {
-          peaks.push(peak)
-          peak = 0
-          inWindow = 0
-        }
+      for (let from = 0; from < length;) {
+        const to = Math.min(length, from + windowSamples - inWindow)
+        peak = Math.max(peak, ...channels.map((channel) => loudest(channel, from, to)))
+        inWindow += to - from
+        from = to
+        if (inWindow < windowSamples) continue
+        peaks.push(peak)
+        peak = 0
+        inWindow = 0
       }
     },
     /** With the last window, whole or not. */

@@ -47,22 +47,22 @@ const VOICES: Record<Timbre, (rate: number) => Voice> = { reed, water, bowl }
 
 /** Something that turns evenly: its sine and cosine, one sample after the other, without asking for either each time. */
 function turning() {
-  let sine = 0
-  let cosine = 1
-  let bySine = 0
-  let byCosine = 1
+  // In arrays of numbers: variables of a closure would be made anew for each sample.
+  const now = Float64Array.of(0, 1)
+  const by = Float64Array.of(0, 1)
   return {
     tune(radiansPerSample: number) {
-      bySine = Math.sin(radiansPerSample)
-      byCosine = Math.cos(radiansPerSample)
+      by[0] = Math.sin(radiansPerSample)
+      by[1] = Math.cos(radiansPerSample)
     },
     next() {
-      const before = sine
-      sine = sine * byCosine + cosine * bySine
-      cosine = cosine * byCosine - before * bySine
+      const sine = now[0]!
+      const cosine = now[1]!
+      now[0] = sine * by[1]! + cosine * by[0]!
+      now[1] = cosine * by[1]! - sine * by[0]!
     },
-    sine: () => sine,
-    cosine: () => cosine,
+    sine: () => now[0]!,
+    cosine: () => now[1]!,
   }
 }
 

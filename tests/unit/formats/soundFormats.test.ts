@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mp3FrameCounter, mp3InfoFrame, pcm16, riffChunk, wavHeader } from '#core/formats'
+import { mp3Frames, mp3InfoFrame, pcm16, riffChunk, wavHeader } from '#core/formats'
 
 /** A frame of MPEG 1 layer III at 44.1 kHz, with a padding byte or without, empty but for its header. */
 function frame(rateNumber: number, padded: boolean): number[] {
@@ -11,38 +11,39 @@ function frame(rateNumber: number, padded: boolean): number[] {
 }
 
 describe('MP3 frames', () => {
-  it('are counted wherever the stream is cut', () => {
+  it('are found wherever the stream is cut', () => {
     fc.assert(
       fc.property(
         fc.array(fc.tuple(fc.integer({ min: 1, max: 14 }), fc.boolean()), { maxLength: 12 }),
         fc.array(fc.integer({ min: 1, max: 700 }), { minLength: 1, maxLength: 8 }),
         (frames, cuts) => {
           const stream = Uint8Array.from(frames.flatMap(([rate, padded]) => frame(rate, padded)))
-          const counter = mp3FrameCounter()
+          const found = mp3Frames()
           for (let at = 0, turn = 0; at < stream.length; turn += 1) {
             const length = cuts[turn % cuts.length]!
-            counter.add(stream.subarray(at, at + length))
+            found.add(stream.subarray(at, at + length))
             at += length
           }
-          expect(counter.frames()).toBe(frames.length)
+          expect(found.frameBytes).toEqual(frames.map(([rate, padded]) => frame(rate, padded).length))
         },
       ),
     )
   })
   it('are not made of anything else', () => {
-    expect(() => mp3FrameCounter().add(Uint8Array.from([1, 2, 3, 4, 5]))).toThrow(RangeError)
+    expect(() => mp3Frames().add(Uint8Array.from([1, 2, 3, 4, 5]))).toThrow(RangeError)
   })
 })
 
 describe('the first frame of an MP3 file', () => {
-  const stream = { sampleRateHz: 44_100, channels: 1, kilobitsPerSecond: 96 } as const
+  const stream = { sampleRateHz: 44_100, channels: 1, samples: 114_000 } as const
   it('is a frame itself, and says frames, bytes, and what was added before and after', () => {
-    const info = mp3InfoFrame({ ...stream, frames: 100, bytes: 31_300, samples: 114_000 })
-    const counter = mp3FrameCounter()
-    counter.add(info)
-    expect(counter.frames()).toBe(1)
+    const frameBytes = Array<number>(100).fill(313)
+    const info = mp3InfoFrame({ ...stream, frameBytes })
+    const found = mp3Frames()
+    found.add(info)
+    expect(found.frameBytes).toEqual([info.length])
     const view = new DataView(info.buffer)
-    expect(new TextDecoder().decode(info.subarray(21, 25))).toBe('Info')
+    expect(new TextDecoder().decode(info.subarray(21, 25))).toBe('Xing')
     expect(view.getUint32(29)).toBe(100)
     expect(view.getUint32(33)).toBe(31_300 + info.length)
     expect(new TextDecoder().decode(info.subarray(137, 146))).toBe('LAME3.100')
@@ -50,10 +51,16 @@ describe('the first frame of an MP3 file', () => {
     const padding = ((info[159]! & 15) << 8) | info[160]!
     expect([delay, padding]).toEqual([576, 100 * 1152 - 576 - 114_000])
   })
-  it('refuses a bit rate that MP3 does not have', () => {
-    expect(() => mp3InfoFrame({ ...stream, kilobitsPerSecond: 100, frames: 1, bytes: 1, samples: 1 })).toThrow(
-      '100 kbit/s',
-    )
+  it('says where each hundredth of the time begins, though some stretches have more bytes than others', () => {
+    // First a quarter of the time in large frames, then silence.
+    const frameBytes = Array.from({ length: 400 }, (_, index) => (index < 100 ? 900 : 100))
+    const info = mp3InfoFrame({ ...stream, frameBytes })
+    const contents = [...info.subarray(37, 137)]
+    const all = 100 * 900 + 300 * 100 + info.length
+    for (const hundredth of [0, 10, 25, 60, 99]) {
+      const before = frameBytes.slice(0, hundredth * 4).reduce((sum, each) => sum + each, info.length)
+      expect(contents[hundredth]).toBe(Math.floor((256 * before) / all))
+    }
   })
 })
 
