@@ -88,8 +88,12 @@ export function useSoundFile() {
     const broken = new Promise<never>((_, reject) =>
       mine.addEventListener('error', () => reject(new Error('The worker cannot be had.'))),
     )
+    // What an ended worker had told already may still arrive.
+    const tell = (of: number) => {
+      if (worker === mine) share.value = of
+    }
     try {
-      return await Promise.race([calledOff, broken, madeBy(wrap<AudioWorker>(mine), sessions, choices, album)])
+      return await Promise.race([calledOff, broken, madeBy(wrap<AudioWorker>(mine), tell, sessions, choices, album)])
     } finally {
       // Called off, another may have begun meanwhile.
       if (worker === mine) stop()
@@ -98,6 +102,7 @@ export function useSoundFile() {
 
   async function madeBy(
     remote: Remote<AudioWorker>,
+    tell: (share: number) => void,
     sessions: readonly CarriedSession[],
     choices: CarryChoices,
     album: string,
@@ -116,7 +121,7 @@ export function useSoundFile() {
       }
       const file = await remote.make(
         { ...plainCopy(job), clips },
-        proxy((of: number) => (share.value = (index + of) / sessions.length)),
+        proxy((of: number) => tell((index + of) / sessions.length)),
       )
       const number = track > 0 ? `${String(track).padStart(2, '0')} ` : ''
       made.push({ ...file, name: fileName(`${number}${title}`, facts.extension) })
