@@ -1,3 +1,5 @@
+import { createStretches } from './stretches'
+
 /**
  * Loudness as ITU-R BS.1770-4 measures it (and EBU R 128 uses it), in LUFS. The two filters of its annex 1 are given for 48 kHz; for other
  * rates they are worked out anew from the same analogue filters, with the constants that B. De Man worked out from them ("Evaluation of
@@ -47,35 +49,26 @@ const lufsOf = (meanSquare: number) => -0.691 + 10 * Math.log10(meanSquare)
 export function createLoudnessMeter(channels: number, rate: number): LoudnessMeter {
   const filters = Array.from({ length: channels }, () => heardEnergy(earFilters(rate)))
   const stepSamples = Math.round(rate / 10)
-  /** The energy of each whole step of 100 ms, all channels together. */
-  const steps: number[] = []
-  let energy = 0
-  let inStep = 0
+  /** The energy of each step of 100 ms, all channels together. */
+  const steps = createStretches(
+    stepSamples,
+    (block, from, to) => filters.reduce((sum, energyOf, which) => sum + energyOf(block[which]!, from, to), 0),
+    (before, now) => before + now,
+  )
 
   function blocks(): number[] {
     const sums: number[] = []
-    for (let at = 0; at + STEPS_PER_BLOCK <= steps.length; at += 1)
+    for (let at = 0; at + STEPS_PER_BLOCK <= steps.whole.length; at += 1)
       sums.push(
-        steps.slice(at, at + STEPS_PER_BLOCK).reduce((sum, each) => sum + each, 0) / (STEPS_PER_BLOCK * stepSamples),
+        steps.whole.slice(at, at + STEPS_PER_BLOCK).reduce((sum, each) => sum + each, 0) /
+          (STEPS_PER_BLOCK * stepSamples),
       )
     return sums
   }
   const mean = (of: readonly number[]) => of.reduce((sum, each) => sum + each, 0) / of.length
 
   return {
-    add(block) {
-      const length = block[0]!.length
-      for (let from = 0; from < length;) {
-        const to = Math.min(length, from + stepSamples - inStep)
-        for (let which = 0; which < channels; which += 1) energy += filters[which]!(block[which]!, from, to)
-        inStep += to - from
-        from = to
-        if (inStep < stepSamples) continue
-        steps.push(energy)
-        energy = 0
-        inStep = 0
-      }
-    },
+    add: steps.add,
     lufs() {
       const loud = blocks().filter((each) => lufsOf(each) > ABSOLUTE_GATE_LUFS)
       if (loud.length === 0) return -Infinity

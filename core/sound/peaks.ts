@@ -1,3 +1,5 @@
+import { createStretches } from './stretches'
+
 /** Nothing passes this: what an encoder adds to a peak stays below the top. In dB below it, 1.5. Our choice. */
 export const CEILING = Math.pow(10, -1.5 / 20)
 /** Peaks are kept for windows of so long; loud ones are turned down by so much from one to the next at most, in dB. Our choice. */
@@ -14,26 +16,19 @@ function loudest(samples: Float32Array, from: number, to: number): number {
 /** The loudest sample of each window of a sound that is heard block by block. */
 export function createPeaks(rate: number) {
   const windowSamples = Math.round(rate * WINDOW_SECONDS)
-  const peaks: number[] = []
-  let peak = 0
-  let inWindow = 0
+  const peaks = createStretches(
+    windowSamples,
+    (channels, from, to) => Math.max(...channels.map((channel) => loudest(channel, from, to))),
+    Math.max,
+  )
   return {
     windowSamples,
-    add(channels: readonly Float32Array[]) {
-      const length = channels[0]!.length
-      for (let from = 0; from < length;) {
-        const to = Math.min(length, from + windowSamples - inWindow)
-        peak = Math.max(peak, ...channels.map((channel) => loudest(channel, from, to)))
-        inWindow += to - from
-        from = to
-        if (inWindow < windowSamples) continue
-        peaks.push(peak)
-        peak = 0
-        inWindow = 0
-      }
-    },
+    add: peaks.add,
     /** With the last window, whole or not. */
-    all: () => (inWindow > 0 ? [...peaks, peak] : peaks),
+    all(): number[] {
+      const last = peaks.unfinished()
+      return last === null ? peaks.whole : [...peaks.whole, last]
+    },
   }
 }
 

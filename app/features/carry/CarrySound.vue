@@ -88,7 +88,7 @@ const label = computed(() => (props.album ? `Make ${plural(props.sessions.length
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 26rem), 1fr));
   gap: 1.5rem 2.2rem;
   align-items: start;
 }
@@ -99,10 +99,5 @@ progress {
   flex: 1 1 8rem;
   height: 0.9rem;
   accent-color: var(--pb-water-deep);
-}
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>
