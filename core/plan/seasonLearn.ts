@@ -182,11 +182,11 @@ export function learnCourse(
         ? 0
         : formIds.reduce((sum, formId) => sum + shareOf(state.get(formId), goal.stage), 0) / formIds.length,
     missing: (state) => formIds.filter((formId) => !isThere(state.get(formId))),
-    session: (state, day, aim) => ({
-      kind: 'learn',
-      tasks: tasks(state, day, aim),
-      minutes: day.minutes ?? SEASON_MINUTES,
-    }),
+    session(state, day, aim) {
+      const now = tasks(state, day, aim)
+      const later = unbegun(state).filter((formId) => now.every((task) => task.formId !== formId))
+      return { kind: 'learn', tasks: now, later, minutes: day.minutes ?? SEASON_MINUTES }
+    },
   }
 
   /** With weeks to spare, new forms are spread: the next one comes so many weeks after the last. */

@@ -48,7 +48,8 @@ function routineFor(
   time: TimeGiven | undefined,
 ): Routine | null {
   const proposed = (purpose: Purpose, minutes: number, due: readonly string[]): Routine | null => {
-    const proposal = propose({ ...wantedOf(season, request, due), purpose, minutes, newId, ...(time ? { time } : {}) })
+    const wanted = wantedOf(season, request, due, session.kind === 'learn' ? session.later : [])
+    const proposal = propose({ ...wanted, purpose, minutes, newId, ...(time ? { time } : {}) })
     const hasDue = due.length === 0 || activeSteps(proposal.routine).some(({ formId }) => due.includes(formId))
     return proposal.empty || !proposal.fit.closingKept || !hasDue ? null : proposal.routine
   }
@@ -122,6 +123,7 @@ function wantedOf(
     rules,
   }: SeasonRoutineRequest,
   due: readonly string[],
+  later: readonly string[],
 ): Omit<ProposeRequest, 'purpose' | 'minutes' | 'newId'> {
   const learned = new Set(learnedIds)
   const asked = new Set(due)
@@ -132,7 +134,9 @@ function wantedOf(
     ...{ forms, ways, pace, rules, conditions, longestStillSeconds, states: [] },
     due: asked,
     first: due,
-    allowed: (formId) => learned.size < ENOUGH_LEARNED || learned.has(formId) || asked.has(formId),
+    // What is to be learned later does not fill up what is learned now: practised once, it would have begun.
+    allowed: (formId) =>
+      !later.includes(formId) && (learned.size < ENOUGH_LEARNED || learned.has(formId) || asked.has(formId)),
     stageOf: (formId) => known.get(formId) ?? null,
     daysSince: (formId) => days.get(formId) ?? null,
     // The same forms through all of a season, as far as it asks for none: it is to become familiar.

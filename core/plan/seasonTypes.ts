@@ -178,7 +178,7 @@ export interface SeasonPlan {
 
 /** What a season's session is made for. */
 export type SeasonSession =
-  /** Forms in the order in which they matter, each led as far as it is learned. */
-  | { kind: 'learn'; tasks: { formId: string; stage: LearningStage }[]; minutes: number }
+  /** Forms in the order in which they matter, each led as far as it is learned; `later` are those whose turn has not come. */
+  | { kind: 'learn'; tasks: { formId: string; stage: LearningStage }[]; later: string[]; minutes: number }
   | { kind: 'grow'; formId: string; count: number; minutes: number }
   | { kind: 'purpose'; purpose: Purpose; minutes: number }

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { SessionRecord } from '#core/journal'
 import type { LearningStage } from '#core/forms'
 import type { SeasonGoal, SeasonPlan } from '#core/plan'
 import { learnedInSeason, seasonPlan, seasonSessionOn } from '#core/plan'
@@ -148,6 +149,22 @@ describe('a season of learning', () => {
       return session?.kind === 'learn' ? session.tasks.map(({ formId }) => EIGHT.indexOf(formId)) : []
     }
     expect(FOUR.map(new1)).toEqual([[0], [0], [1, 0], [1, 0]])
+  })
+
+  it('tells which forms are for later: those that are not begun, but for the one that begins in this session', () => {
+    const laterOn = (sessions: SessionRecord[], day: string) => {
+      const session = seasonSessionOn(requestOf(season, { planned: laidOn(season, FOUR), sessions, today: day }), {
+        ...{ day, minutes: 15 },
+      })
+      return session?.kind === 'learn' ? session.later : []
+    }
+    expect(laterOn([], START)).toEqual(EIGHT.slice(1))
+    expect(
+      laterOn(
+        lived(season, FOUR, (week) => week === 0),
+        dayOfWeek(1, 0),
+      ),
+    ).toEqual(EIGHT.slice(2))
   })
 
   it('reckons a day that was practised on once', () => {

@@ -10,9 +10,14 @@ import { EIGHT, FORMS, seasonOf } from './seasons'
 
 const { pace, rules } = newPerson().settings
 const setting = { forms: CATALOGUE, ways: [], pace, rules }
-const make = (session: SeasonSession, conditions: readonly Condition[] = [], learnedIds: readonly string[] = []) => {
+const make = (
+  session: SeasonSession,
+  conditions: readonly Condition[] = [],
+  learnedIds: readonly string[] = [],
+  id = 'season',
+) => {
   let ids = 0
-  const season = seasonOf({ kind: 'learn', formIds: EIGHT, stage: 'fromMemory' }, 10)
+  const season = { ...seasonOf({ kind: 'learn', formIds: EIGHT, stage: 'fromMemory' }, 10), id }
   const about = { stages: {}, kept: {}, longestStillSeconds: null, today: '2026-03-02', learnedIds }
   const lately = { formDays: {} } as never
   return seasonRoutine(season, session, { ...setting, ...about, conditions, lately }, () => `i-${(ids += 1)}`)
@@ -25,6 +30,7 @@ const learn = (
 ): SeasonSession => ({
   ...{ kind: 'learn', minutes },
   tasks: tasks.map(([at, stage]) => ({ formId: EIGHT[at]!, stage })),
+  later: EIGHT.filter((_id, at) => at > Math.max(...tasks.map(([task]) => task))),
 })
 
 describe('the session of a season', () => {
@@ -41,6 +47,13 @@ describe('the session of a season', () => {
     expect(ids(late).filter((id) => EIGHT.includes(id))).toEqual(EIGHT.slice(4))
     // What is led slowly takes longer, and all of it still comes to its minutes.
     expect(Math.abs(minutesOf(late) - 15)).toBeLessThan(0.25)
+  })
+  it('does not begin what is to be learned later, whatever fills the time', () => {
+    for (let season = 0; season < 12; season += 1)
+      for (const minutes of [15, 20]) {
+        const routine = make(learn(minutes, [0, 'watch']), [], [], `season-${season * 7919}`)!
+        expect(ids(routine).filter((id) => EIGHT.includes(id))).toEqual([EIGHT[0]])
+      }
   })
   it('leads each as far as it is learned', () => {
     const routine = make(learn(15, [2, 'watch'], [1, 'whole'], [0, 'fromMemory']))!
