@@ -1,4 +1,4 @@
-import { AREAS, isClosingPart, mostEffort, type Area } from '../forms'
+import { ARC_PARTS, AREAS, isClosingPart, mostEffort, type ArcPart, type Area } from '../forms'
 import { activeSteps, stirs } from '../routine'
 import { compileTimeline, type CompileInput } from '../timeline'
 import { askedBy, isForEvening } from './checkRoutine'
@@ -9,7 +9,8 @@ export interface RoutineFeatures {
   /** Of the exercises before the closing. */
   movingSeconds: number
   closingSeconds: number
-  standSeconds: number
+  /** The parts of the arc that it has. */
+  parts: ArcPart[]
   /** Seconds of what asks the legs, each as often as it asks (0 to 3). */
   legsLoad: number
   /** Areas that it works on before the closing, and for how many seconds each. */
@@ -41,7 +42,7 @@ export function routineFeatures(input: CompileInput): RoutineFeatures {
     totalSeconds,
     movingSeconds: secondsOf(moving),
     closingSeconds: secondsOf(occurrences.filter(({ part }) => isClosingPart(part))),
-    standSeconds: secondsOf(moving.filter(({ part }) => part === 'stand')),
+    parts: ARC_PARTS.filter((each) => occurrences.some(({ part }) => part === each)),
     legsLoad: occurrences.reduce((sum, { bodySeconds, effort }) => sum + bodySeconds * effort.legs, 0),
     areas: AREAS.filter((area) => area in areaSeconds),
     areaSeconds,

@@ -1,5 +1,5 @@
 import type { RoutineFeatures } from '../compose'
-import { AREAS, isBeingLearned, type Area } from '../forms'
+import { ARC_PARTS, AREAS, isBeingLearned, type Area } from '../forms'
 import { daysBetween } from '../journal'
 import { activeSteps, type Routine } from '../routine'
 import { areasSpared, isEvening } from './body'
@@ -23,7 +23,8 @@ export const WEIGHT = {
   areas: 0.6,
   short: 0.4,
   even: 10,
-  stands: 0.6,
+  parts: 0.6,
+  sides: 0.5,
   aim: 0.8,
   state: 1.2,
   evening: 1,
@@ -41,7 +42,7 @@ export const WEIGHT = {
   notGood: -0.7,
   change: -2,
 }
-const MOST = { habit: 4, due: 3, atRisk: 2, areas: 3, short: 4 }
+const MOST = { habit: 4, due: 3, atRisk: 2, areas: 3, short: 4, parts: 2, sides: 2 }
 /** An area has lost its place where a week has less than this part of what it usually has. Our choice. */
 const LACKING_SHARE = 0.25
 const LEAST_USUAL_SECONDS = 60
@@ -107,7 +108,14 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
     add(WEIGHT.short * Math.min(MOST.short, short.length) + Math.max(0, evenWeight(features, lately)), {
       ...{ kind: 'short', areas: short },
     })
-  if (features.standSeconds > 0 && isLacking(lately.stands)) add(WEIGHT.stands, { kind: 'stands' })
+  // A week that has had nothing at all lacks every part alike: that tells one routine from another by nothing.
+  const hasSome = ARC_PARTS.some((part) => (lately.parts[part]?.week ?? 0) > 0)
+  const parts = hasSome ? features.parts.filter((part) => isLacking(lately.parts[part])) : []
+  if (parts.length > 0) add(WEIGHT.parts * Math.min(MOST.parts, parts.length), { kind: 'parts', parts })
+  const [shortSide] = formIds.flatMap((id) => ownOf(lately.sidesShort, id) ?? [])
+  const uneven = formIds.filter((id) => shortSide !== undefined && ownOf(lately.sidesShort, id) === shortSide)
+  if (shortSide)
+    add(WEIGHT.sides * Math.min(MOST.sides, uneven.length), { kind: 'sides', formIds: uneven, side: shortSide })
   if (
     request.minutes === null &&
     request.minutesLacking &&

@@ -1,5 +1,5 @@
 import type { Outcome } from '../evidence'
-import type { Area, Condition, LearningStage } from '../forms'
+import type { ArcPart, Area, Condition, LearningStage, Side } from '../forms'
 import type { Routine } from '../routine'
 import type { PracticeSetting } from '../timeline'
 import type { BodyNow } from './body'
@@ -49,7 +49,9 @@ export type TodayReason =
   | { kind: 'good'; formIds: string[]; outcome: Outcome; sessions: number }
   | { kind: 'areas' | 'short'; areas: Area[] }
   | { kind: 'aim'; minutes: number }
-  | { kind: 'stands' | 'gentle' | 'wakes' | 'back' | 'seated' | 'evening' }
+  | { kind: 'parts'; parts: ArcPart[] }
+  | { kind: 'sides'; formIds: string[]; side: Side }
+  | { kind: 'gentle' | 'wakes' | 'back' | 'seated' | 'evening' }
   | { kind: 'recent'; daysAgo: number }
   | { kind: 'new' }
   /** It was made for this, for what an own routine cannot be. */

@@ -1,4 +1,5 @@
 import type { Outcome } from '#core/evidence'
+import type { ArcPart, Side } from '#core/forms'
 import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/practice'
@@ -34,6 +35,24 @@ function askedPhrase(by: TodayAsked['by'], name: string): string {
   }
 }
 
+/** What a part of the arc is practice of: "hardly any standing still". */
+const PART_PRACTICE_WORDS: Record<ArcPart, string> = {
+  arrive: 'arriving',
+  loosen: 'loosening',
+  wake: 'waking',
+  work: 'work',
+  stand: 'standing still',
+  gather: 'gathering',
+  settle: 'settling',
+}
+const SIDE_SHORT_WORDS: Record<Side, string> = {
+  none: '',
+  left: 'on the left',
+  right: 'on the right',
+  oneWay: 'one way',
+  otherWay: 'the other way',
+}
+
 /** Why a routine is offered: "done on 4 of the last six Tuesdays". */
 export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: TodayNames): string {
   switch (reason.kind) {
@@ -49,8 +68,10 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: 
       return `this week has had little for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))}`
     case 'short':
       return `these weeks had less for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))} than for the rest`
-    case 'stands':
-      return 'this week has had hardly any standing still'
+    case 'parts':
+      return `this week has had hardly any ${listPhrase(reason.parts.map((part) => PART_PRACTICE_WORDS[part]))}`
+    case 'sides':
+      return `${listPhrase(reason.formIds.map(nameOf))} got less ${SIDE_SHORT_WORDS[reason.side]} this week`
     case 'good':
       return `in ${plural(reason.sessions, 'session')} ${outcomePhrase(reason.outcome, true)} after ${reason.formIds.length > 0 ? listPhrase(reason.formIds.map(nameOf)) : 'it'}`
     case 'made':

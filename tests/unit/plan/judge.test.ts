@@ -19,7 +19,7 @@ import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { aForm, aRoutine, aStep } from '../../helpers'
 
 const NOTHING: Lately = {
-  ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 }, legs: { week: 0, usual: 0 } },
+  ...{ routines: {}, formDays: {}, areas: {}, parts: {}, sidesShort: {}, legs: { week: 0, usual: 0 } },
   ...{ secondsToday: 0, daysRunning: 0 },
 }
 const SETTLE = aForm({
@@ -152,7 +152,7 @@ describe('what to practise now', () => {
     expect(worse[2]!.against).toEqual([{ kind: 'notGood', formIds: [], outcome: 'calm', sessions: 31 }])
   })
 
-  it('looks for what the week lacks: areas that had their place, standing, and minutes', () => {
+  it('looks for what the week lacks: areas and parts that had their place, a side, and minutes', () => {
     const routines = [routine('a', 'reed'), routine('b', 'bow'), routine('c', 'post')]
     const first = (change: Partial<Lately>, more: Partial<TodayRequest> = {}) =>
       judge({ routines, lately: lately(change), ...more }).offers[0]!
@@ -161,8 +161,13 @@ describe('what to practise now', () => {
     expect([legs.routineId, legs.reasons[0]]).toEqual(['b', { kind: 'areas', areas: ['legs'] }])
     expect(first({ areas: { ...often, legs: { week: 90, usual: 300 } } }).reasons).not.toContainEqual(legs.reasons[0])
     expect(first({ areas: often }).routineId).toBe('a')
-    const stands = first({ stands: { week: 0, usual: 600 } })
-    expect([stands.routineId, stands.reasons[0]]).toEqual(['c', { kind: 'stands' }])
+    const stands = first({ parts: { stand: { week: 0, usual: 600 }, work: { week: 600, usual: 600 } } })
+    expect([stands.routineId, stands.reasons[0]]).toEqual(['c', { kind: 'parts', parts: ['stand'] }])
+    expect(
+      first({ parts: { stand: { week: 0, usual: 600 }, work: { week: 0, usual: 600 } } }).reasons[0]!.kind,
+    ).not.toBe('parts')
+    const side = first({ sidesShort: { bow: 'right', elsewhere: 'left' } })
+    expect([side.routineId, side.reasons[0]]).toEqual(['b', { kind: 'sides', formIds: ['bow'], side: 'right' }])
   })
 
   it('brings what five weeks gave less than the rest', () => {

@@ -41,8 +41,8 @@ describe('what was done lately', () => {
     expect(lately(ago(0, 'a'), ago(0, 'b')).secondsToday).toBe(1200)
   })
 
-  it('sets the last seven days against the weeks before, by area, for standing and for the legs; what was skipped does not count', () => {
-    const { areas, stands, legs, formDays } = lately(
+  it('sets the last seven days against the weeks before, by area, by part and for the legs; what was skipped does not count', () => {
+    const { areas, parts, legs, formDays } = lately(
       ago(0, null, done('reed', 60)),
       ago(6, null, done('reed', 40), done('post', 30, { outcome: 'skipped' })),
       ago(7, null, done('post', 400)),
@@ -50,9 +50,33 @@ describe('what was done lately', () => {
       ago(35, null, done('reed', 999)),
     )
     expect(areas).toEqual({ spine: { week: 100, usual: 20 }, legs: { week: 0, usual: 100 } })
-    expect(stands).toEqual({ week: 0, usual: 100 })
+    expect(parts).toEqual({ work: { week: 100, usual: 20 }, stand: { week: 0, usual: 100 } })
     expect(legs).toEqual({ week: 0, usual: 200 })
     expect(formDays).toEqual({ reed: 0, post: 7 })
+  })
+
+  it('tells which side of a form got clearly less in the last seven days', () => {
+    const sided = (left: number, right: number, more: Partial<DoneStep> = {}) =>
+      done('reed', 60, {
+        counts: [
+          { side: 'left', count: left },
+          { side: 'right', count: right },
+        ],
+        ...more,
+      })
+    const short = (...sessions: ReturnType<typeof ago>[]) => lately(...sessions).sidesShort
+    expect(short(ago(0, null, sided(6, 4)))).toEqual({ reed: 'right' })
+    expect(short(ago(0, null, sided(6, 4)), ago(6, null, sided(4, 6)))).toEqual({})
+    expect(short(ago(0, null, sided(6, 4)), ago(7, null, sided(0, 6)))).toEqual({ reed: 'right' })
+    expect(short(ago(0, null, sided(5, 4)))).toEqual({})
+    expect(short(ago(0, null, done('reed', 60, { counts: [{ side: 'otherWay', count: 9 }] })))).toEqual({
+      reed: 'oneWay',
+    })
+    // Held for some seconds more is no side that came short.
+    expect(short(ago(0, null, sided(20, 10, { counting: 'time' })))).toEqual({})
+    expect(short(ago(0, null, sided(40, 10, { counting: 'time' })))).toEqual({ reed: 'right' })
+    expect(short(ago(0, null, sided(6, 4, { outcome: 'skipped' })))).toEqual({})
+    expect(short(ago(0, null, done('reed', 60, { counts: [{ side: 'none', count: 9 }] })))).toEqual({})
   })
 
   it('keeps apart what is called like what every object has', () => {

@@ -20,7 +20,7 @@ const due = (formId: string, change: Partial<KeptForm> = {}): [string, KeptForm]
 const asks = (change: Partial<MakeRequest> = {}): MakeRequest => ({
   ...{ forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routines: [] },
   lately: {
-    ...{ routines: {}, formDays: {}, areas: {}, stands: { week: 0, usual: 0 }, legs: { week: 0, usual: 0 } },
+    ...{ routines: {}, formDays: {}, areas: {}, parts: {}, sidesShort: {}, legs: { week: 0, usual: 0 } },
     ...{ secondsToday: 0, daysRunning: 0 },
   },
   ...{ stages: {}, conditions: [], body: { states: [], pain: [] }, minutes: 15, hour: 9, asks: [] },
