@@ -21,6 +21,27 @@ async function bundledWorker(file: string): Promise<string> {
   return `export default ${JSON.stringify(outputFiles[0]!.text)}`
 }
 
+/** Where the application lies on its host: at the root, or in a folder of a host that serves its files. */
+const BASE = process.env.NUXT_APP_BASE_URL ?? '/'
+const DESCRIPTION = 'Daily tai chi and qigong routines, followed by breath and sound.'
+
+/** Pages that become files of their own where there is no server; the others are found by way of them. */
+const PAGES = [
+  '/',
+  '/week',
+  '/seasons',
+  '/forms',
+  '/routines',
+  '/journal',
+  '/settings',
+  '/kept',
+  '/series',
+  '/breath',
+  '/remote',
+  '/carry',
+  '/follow',
+]
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   ssr: false,
@@ -31,12 +52,15 @@ export default defineNuxtConfig({
     // A page is fetched when its link is pointed at, not because the link can be seen.
     defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } },
   },
-  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module', '@nuxt/eslint', '@vite-pwa/nuxt'],
   alias: ALIAS,
   // Own code is imported by name, so that every name has an address.
   components: { dirs: [] },
   imports: { scan: false },
   nitro: {
+    // `npm run generate` builds beside what a server may be running from.
+    ...(process.env.PEBBLEBROOK_OUTPUT && { output: { dir: here(process.env.PEBBLEBROOK_OUTPUT) } }),
+    prerender: { routes: process.env.PEBBLEBROOK_OUTPUT ? PAGES : [] },
     imports: { dirs: [] },
     virtual: {
       '#tool-worker': () => bundledWorker('./server/toolWorker.ts'),
@@ -60,6 +84,7 @@ export default defineNuxtConfig({
   // The types of pages look at the routes too, and must know what only the build makes.
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
+    define: { 'import.meta.env.PEBBLEBROOK_BASE': JSON.stringify(BASE) },
     plugins: [catalogueRead()],
     worker: { format: 'es', plugins: () => [catalogueRead()] },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
@@ -87,6 +112,47 @@ export default defineNuxtConfig({
     directives: { include: [] },
   },
   eslint: { config: { stylistic: false } },
+  // Kept by the browser, so that it opens where there is no network.
+  pwa: {
+    // A new version waits until it is taken: never in the middle of a session.
+    registerType: 'prompt',
+    client: { periodicSyncForUpdates: 3600 },
+    manifest: {
+      ...{
+        id: BASE,
+        name: 'Pebblebrook',
+        short_name: 'Pebblebrook',
+        start_url: BASE,
+        scope: BASE,
+        display: 'standalone',
+      },
+      description: DESCRIPTION,
+      ...{ lang: 'en', categories: ['health', 'lifestyle'], background_color: '#f4efe6', theme_color: '#f4efe6' },
+      icons: [
+        { src: 'icons/pebble-192.png', sizes: '192x192', type: 'image/png' },
+        { src: 'icons/pebble-512.png', sizes: '512x512', type: 'image/png' },
+        { src: 'icons/pebble-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+        { src: 'pebble.svg', sizes: 'any', type: 'image/svg+xml' },
+      ],
+      shortcuts: [
+        { name: 'Begin today’s', url: `${BASE}?begin=today` },
+        { name: 'The week', url: `${BASE}week` },
+        { name: 'Journal', url: `${BASE}journal` },
+      ],
+    },
+    workbox: {
+      globPatterns: ['**/*.{js,css,woff2,svg,png,wasm,bin,json,txt}'],
+      // Icons as a font of another kind, which no browser of today asks for.
+      // Nor what makes the demo where there is no server.
+      globIgnores: ['**/primeicons.*.svg', '**/demo.worker-*'],
+      // The page itself is made by the server; each build has its own.
+      additionalManifestEntries: [{ url: BASE, revision: Date.now().toString(36) }],
+      maximumFileSizeToCacheInBytes: 2_000_000,
+      navigateFallback: BASE,
+      navigateFallbackDenylist: [/\/api(\/|$)/],
+      cleanupOutdatedCaches: true,
+    },
+  },
   hooks: {
     // The voice that says any words lies beside the built server.
     'nitro:init': (nitro) => {
@@ -111,10 +177,14 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en' },
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
-        { name: 'description', content: 'Daily tai chi and qigong routines, followed by breath and sound.' },
+        { name: 'description', content: DESCRIPTION },
         { name: 'color-scheme', content: 'light dark' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/pebble.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: `${BASE}pebble.svg` },
+        { rel: 'apple-touch-icon', href: `${BASE}icons/pebble-maskable-512.png` },
+        { rel: 'manifest', href: `${BASE}manifest.webmanifest` },
+      ],
     },
   },
 })

@@ -23,6 +23,8 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
+    // Each test would keep all of the application anew; those that are about it allow it.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Lisbon',
     locale: 'en-GB',

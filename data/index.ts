@@ -1,3 +1,4 @@
+import { toArchive } from '#core/formats'
 import type { Routine, Series } from '#core/routine'
 import { CATALOGUE } from './catalogue'
 import { demoPerson as demoPersonOf, type DemoScenario } from './demo/demoPerson'
@@ -30,3 +31,7 @@ export const DEMO_SCENARIO = demo as DemoScenario
 /** The bookbinder as of a day (YYYY-MM-DD) in a time zone. */
 export const demoPerson = (today: string, timeZone: string) =>
   demoPersonOf(DEMO_SCENARIO, { forms: CATALOGUE, routines: SHIPPED_ROUTINES }, today, timeZone)
+
+/** The same as an archive's text. */
+export const demoArchive = (today: string, timeZone: string) =>
+  JSON.stringify(toArchive(demoPerson(today, timeZone), `${today}T00:00:00.000Z`))

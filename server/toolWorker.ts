@@ -1,8 +1,7 @@
 import { parentPort } from 'node:worker_threads'
 import type { Fault } from '#core/basics'
-import { toArchive } from '#core/formats'
 import { toolNamed } from '#core/tools'
-import { demoPerson } from '#data'
+import { demoArchive } from '#data'
 
 /** The demo is no tool, but takes as long as some. */
 const DEMO = 'demo'
@@ -33,7 +32,7 @@ function answer({ name, body }: ToolQuestion): ToolAnswer {
   }
   if (name === DEMO) {
     const { date, zone } = value as { date: string; zone: string }
-    return { statusCode: 200, body: JSON.stringify(toArchive(demoPerson(date, zone), `${date}T00:00:00.000Z`)) }
+    return { statusCode: 200, body: demoArchive(date, zone) }
   }
   const time = { nowMs: () => performance.now(), withinMs: SEARCH_WITHIN_MS }
   const answered = toolNamed(name)!.answer(value, time)

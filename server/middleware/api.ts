@@ -6,6 +6,7 @@ const READ = ['GET', 'HEAD']
 const ROUTES = new Map<string, readonly string[]>([
   ['/api/mode', READ],
   ['/api/catalogue', READ],
+  ['/api/certificate', READ],
   ['/api/demo', READ],
   ['/api/say', ['POST']],
   ...TOOLS.map(({ name }): [string, readonly string[]] => [`/api/${name}`, ['POST']]),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { breathByMonth, breathsPerMinute, measureToKeep, settlingPace, type BreathMeasure } from '#core/breath'
 import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
@@ -49,7 +50,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 async function keep() {
   if (!estimate.value) return
   keptNow.value = measureToKeep(estimate.value, {
-    id: crypto.randomUUID(),
+    id: newUuid(),
     at: new Date(wallMs()).toISOString(),
     how: how.value,
     posture: posture.value,

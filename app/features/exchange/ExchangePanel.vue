@@ -10,6 +10,7 @@ import { useArchiveReading } from './archiveReading'
 import { download } from '~/shared/ui/download'
 import { exportAll } from './exportAll'
 import StorageState from './StorageState.vue'
+import ThisPlace from './ThisPlace.vue'
 import UnreadableItems from './UnreadableItems.vue'
 
 /** My data: out to a file, in from one, one step back, the demo, and the end of it. */
@@ -158,6 +159,7 @@ async function lookAtDemo() {
       />
     </div>
     <UnreadableItems />
+    <ThisPlace />
     <StorageState />
     <p class="small soft">The demo is kept apart: it neither sees nor changes what is yours.</p>
     <ConfirmDialog />

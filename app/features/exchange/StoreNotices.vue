@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
 import { exportAll } from './exportAll'
+import NewVersion from './NewVersion.vue'
 
 /** What must be seen of the store: what is not kept, and what other tabs did. It stays until it is settled or put away. */
 const person = usePersonStore()
@@ -30,6 +31,7 @@ async function exportNow() {
         <Button label="Export now" size="small" severity="secondary" @click="exportNow" />
       </div>
     </section>
+    <NewVersion />
     <p v-if="person.slow" class="notice" role="status">Still being written: {{ person.slow }}.</p>
     <section v-for="each in person.notices" :key="each.key" class="notice" role="status">
       <p>{{ each.words }}</p>
@@ -46,7 +48,7 @@ async function exportNow() {
   display: grid;
   gap: 0.4rem;
 }
-.notice {
+:deep(.notice) {
   display: flex;
   flex-wrap: wrap;
   gap: 0.4rem 1.2rem;
@@ -57,8 +59,8 @@ async function exportNow() {
   border-left: 6px solid var(--pb-clay);
   overflow-wrap: anywhere;
 }
-.notice p,
-.notice ul {
+:deep(.notice p),
+:deep(.notice ul) {
   margin: 0;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { toTypedSchema } from '@vee-validate/yup'
 import { useForm } from 'vee-validate'
 import {
@@ -54,7 +55,7 @@ const BLANK: Omit<Form, 'id'> = {
   effort: { legs: 1, shoulders: 1, spine: 1, balance: 0 },
 }
 
-const initial: Form = plainCopy(props.form ?? { ...BLANK, ...props.start, id: `mine-${crypto.randomUUID()}` })
+const initial: Form = plainCopy(props.form ?? { ...BLANK, ...props.start, id: `mine-${newUuid()}` })
 
 const { values, errors, setFieldValue, setValues, handleSubmit, submitCount } = useForm<Form>({
   validationSchema: toTypedSchema(formSchema as never) as never,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import type { Form } from '#core/forms'
 import { useCueRecorder } from './cueRecorder'
 import { wallMs } from '~/shared/sound/clock'
@@ -26,7 +27,7 @@ async function finish(cue: string) {
   if (!made) return
   const old = recordingOf(cue)
   await person.putRecording({
-    id: old?.id ?? crypto.randomUUID(),
+    id: old?.id ?? newUuid(),
     formId: props.form.id,
     cue,
     at: new Date(wallMs()).toISOString(),

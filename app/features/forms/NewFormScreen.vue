@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
 import { checkItem, formsInText } from '#core/formats'
 import { readFormWords, type Form } from '#core/forms'
@@ -21,7 +22,7 @@ const turn = ref(0)
 const words = ref('')
 const read = computed(() => readFormWords(words.value))
 const several = ref('')
-const readForms = computed(() => formsInText(several.value, () => crypto.randomUUID()))
+const readForms = computed(() => formsInText(several.value, newUuid))
 /** What keeps a form from being one: nothing is kept by halves. */
 const faults = computed(() =>
   readForms.value.forms.flatMap((form) => {

@@ -2,6 +2,7 @@ import { useTimeoutFn } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 import { toBase64, writeWav } from '#core/formats'
 import { trimRecording } from '#core/sound'
+import { whyNoMicrophone } from '~/shared/devices/microphone'
 
 /** Recorded cues are kept at this rate: plenty for a voice. */
 const RATE_HZ = 22_050
@@ -27,7 +28,7 @@ export function useCueRecorder() {
       recordingNow.value = cue
       limit.start()
     } catch {
-      fault.value = 'The browser did not give the microphone.'
+      fault.value = whyNoMicrophone()
     }
   }
 

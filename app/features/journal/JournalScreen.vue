@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import {
   addDays,
   backToRecorded,
@@ -140,7 +141,7 @@ function correct(session: SessionRecord) {
 function enter(on?: string) {
   isNew.value = true
   onDay.value = on
-  const about = { id: crypto.randomUUID(), timeZone: deviceTimeZone(), nowMs: wallMs() }
+  const about = { id: newUuid(), timeZone: deviceTimeZone(), nowMs: wallMs() }
   correcting.value = blankElsewhere(about, on ? { day: on, time: usualTime(person.sessions) } : undefined)
 }
 const keep = (record: SessionRecord) =>

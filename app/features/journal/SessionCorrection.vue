@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { COUNT_UNITS, type CountingKind, type Side } from '#core/forms'
 import { readElsewhereLine } from '#core/formats'
 import { usualTime, type SessionRecord } from '#core/journal'
@@ -33,7 +34,7 @@ watch(line, (text) => {
   const { settings, setting, sessions } = person
   const at = { ...setting, nowMs: wallMs(), timeZone: deviceTimeZone(), dayEndsAtHour: settings.dayEndsAtHour }
   const read = readElsewhereLine(text, { ...at, usualTime: usualTime(sessions), onDay: props.onDay })
-  entry.value = withLine(correctionEntry(session.value), read, setting, () => crypto.randomUUID())
+  entry.value = withLine(correctionEntry(session.value), read, setting, newUuid)
 })
 
 const forms = computed(() => [...person.forms].sort((one, other) => one.name.localeCompare(other.name)))
@@ -41,7 +42,7 @@ const adding = ref<string | null>(null)
 function add(formId: string) {
   const form = person.formsById.get(formId)
   if (!form || !entry.value) return
-  entry.value.steps.push(stepOf(form, form.counts.usual, person.setting, crypto.randomUUID()))
+  entry.value.steps.push(stepOf(form, form.counts.usual, person.setting, newUuid()))
   adding.value = null
 }
 const countName = (formName: string, side: Side, counting: CountingKind) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { splitInTwo, type SessionRecord } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
@@ -27,7 +28,7 @@ function keep() {
   if (!session.value) return
   if (!person.isAsSeen(session.value)) return void (fault.value = CHANGED_ELSEWHERE)
   const after = options.value.length > 0 ? { steps: steps.value } : { seconds: (minutes.value ?? 0) * 60 }
-  const parts = splitInTwo(session.value, after, crypto.randomUUID())
+  const parts = splitInTwo(session.value, after, newUuid())
   if (!parts)
     return void (fault.value = `Both must have some of the ${durationPhrase(session.value.practisedSeconds)} in them.`)
   session.value = null

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { changeSpread, TRIAL_LIMITS, trialPlan, trialSchema, type Trial, type TrialCompares } from '#core/evidence'
 import { validate } from '#core/basics'
 import { FEELING_SCALES, type FeelingScale } from '#core/journal'
@@ -58,7 +59,7 @@ const draft = computed<Trial>(() => {
   const chosen = { routineId: routineId.value, compares: compares.value }
   const name = `${armPhrase(chosen, 'one', names)} or ${armPhrase(chosen, 'other', names)}`
   return {
-    ...{ id: `trial-${crypto.randomUUID()}`, name: name.slice(0, 120).trim(), ...chosen, outcome: outcome.value },
+    ...{ id: `trial-${newUuid()}`, name: name.slice(0, 120).trim(), ...chosen, outcome: outcome.value },
     ...{ firstDay: firstDay.value, weekdays: weekdays.value, pairs: pairs.value, seed, open: false },
   }
 })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { PURPOSES, TODAY_STATES, type Proposal, type Purpose, type TodayState } from '#core/compose'
 import { purposeNow } from '#core/plan'
 import { useComposerWorker } from './composerWorker'
@@ -93,7 +94,7 @@ const reasonsOf = (formId: string) =>
 
 async function keep() {
   if (!named.value) return
-  const id = `mine-${crypto.randomUUID()}`
+  const id = `mine-${newUuid()}`
   await person.putRoutine({ ...named.value, id })
   await navigateTo(`/routines/${id}`)
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
 import { emptyRoutine, type Routine } from '#core/routine'
 import { useCompiled } from '~/shared/store/compiled'
@@ -30,9 +31,9 @@ async function start(routine: Routine) {
   await person.putRoutine(routine)
   await navigateTo(`/routines/${routine.id}`)
 }
-const makeNew = () => start(emptyRoutine(`mine-${crypto.randomUUID()}`, 'A new routine'))
+const makeNew = () => start(emptyRoutine(`mine-${newUuid()}`, 'A new routine'))
 const copy = (routine: Routine) =>
-  start({ ...routine, id: `mine-${crypto.randomUUID()}`, name: nameWith(routine.name, ', my way') })
+  start({ ...routine, id: `mine-${newUuid()}`, name: nameWith(routine.name, ', my way') })
 
 async function followIt(routine: Routine) {
   follow.prepare(routine)

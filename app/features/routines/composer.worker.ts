@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
 import { fitRoutine, propose, type FitRequest, type FitResult, type Proposal, type ProposeRequest } from '#core/compose'
 import type { LearningStage } from '#core/forms'
@@ -27,7 +28,7 @@ const composerWorker = {
       allowed: (formId) => allowed.has(formId),
       stageOf: (formId) => stageOf.get(formId) ?? null,
       daysSince: (formId) => daysSince.get(formId) ?? null,
-      newId: () => `s-${crypto.randomUUID().slice(0, 8)}`,
+      newId: () => `s-${newUuid().slice(0, 8)}`,
       time: PROPOSE_TIME,
     })
   },

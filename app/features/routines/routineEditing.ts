@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { useManualRefHistory } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -79,7 +80,7 @@ export function useRoutineEditing(routineId: string) {
     if (!as || as.entries.length === 0) return
     if (versions.value.some((version) => dequal(version.routine, as))) return
     const at = new Date(wallMs()).toISOString()
-    await person.putRoutineVersion({ id: crypto.randomUUID(), routineId, at, routine: as })
+    await person.putRoutineVersion({ id: newUuid(), routineId, at, routine: as })
     for (const old of versions.value.slice(MOST_VERSIONS)) await person.remove('routineVersions', old.id)
   }
 
@@ -102,4 +103,4 @@ export function useRoutineEditing(routineId: string) {
   }
 }
 
-export const newStepId = () => `s-${crypto.randomUUID().slice(0, 8)}`
+export const newStepId = () => `s-${newUuid().slice(0, 8)}`

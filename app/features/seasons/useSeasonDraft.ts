@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { computed, ref, watch } from 'vue'
 import { allowedCounts, usualCount, type Form } from '#core/forms'
 import { addDays, rulesOn, weekday, weekStart } from '#core/journal'
@@ -33,7 +34,7 @@ export function useSeasonDraft() {
   const person = usePersonStore()
   const { rules } = usePlan()
   const { requestOf } = useSeasons()
-  const id = `season-${crypto.randomUUID()}`
+  const id = `season-${newUuid()}`
 
   const kind = ref<SeasonKind>('learn')
   const setName = ref<string | null>('The eight pieces')

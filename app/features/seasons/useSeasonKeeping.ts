@@ -1,9 +1,10 @@
+import { v4 as newUuid } from 'uuid'
 import { shallowRef } from 'vue'
 import { addDays, weekday } from '#core/journal'
 import { isLaidFor, weekAt, type Laid, type Planned, type Season, type WeekHour } from '#core/plan'
 import { usePersonStore } from '~/shared/store/person'
 
-const newId = () => crypto.randomUUID()
+const newId = () => newUuid()
 /** What was removed last, to be taken back. */
 const removed = shallowRef<{ season: Season; laid: Laid[] } | null>(null)
 

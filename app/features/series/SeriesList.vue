@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import type { Series } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
@@ -10,7 +11,7 @@ const person = usePersonStore()
 const { mine, shipped } = useSeries()
 
 async function keepNew(series: Omit<Series, 'id'>) {
-  const id = `series-${crypto.randomUUID()}`
+  const id = `series-${newUuid()}`
   if (await person.putSeries({ ...series, id })) await navigateTo(`/series/${id}`)
 }
 const makeNew = () => keepNew({ name: 'A new series', purpose: '', repeats: false, lessons: [] })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newUuid } from 'uuid'
 import { useManualRefHistory } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
 import { SERIES_LIMITS, type Lesson, type Series } from '#core/routine'
@@ -52,7 +53,7 @@ const lessons = computed(() => series.value?.lessons ?? [])
 const changeLessons = (next: Lesson[], words: string) => change({ lessons: next }, words)
 function add() {
   const routineId = lessons.value.at(-1)?.routineId ?? person.routines[0]!.id
-  const lesson = { id: `l-${crypto.randomUUID()}`, routineId, adds: '', times: 1 }
+  const lesson = { id: `l-${newUuid()}`, routineId, adds: '', times: 1 }
   void changeLessons([...lessons.value, lesson], 'A lesson added.')
 }
 const changeLesson = (id: string, part: Partial<Lesson>) =>

@@ -110,13 +110,33 @@ watch(looking, () => {
   if (!looking.value && waits.value) beginFirst()
   waits.value = false
 })
-async function begin({ routine, routineId }: TodayOffer) {
-  const lesson = lessonOf(routineId)
-  follow.prepare(routine, lesson ? { lesson } : {})
-  follow.before = { ...felt.value }
+async function begin(offer: TodayOffer) {
+  prepare(offer)
   follow.command('start')
   await navigateTo('/follow')
 }
+function prepare({ routine, routineId }: TodayOffer) {
+  const lesson = lessonOf(routineId)
+  follow.prepare(routine, lesson ? { lesson } : {})
+  follow.before = { ...felt.value }
+}
+/**
+ * Come by the shortcut of the installed application: what stands in front is made ready, and one press begins it. A browser gives no sound before a
+ * press. Where rest comes first, that is to be read.
+ */
+const route = useRoute()
+const comesToBegin = ref(route.query.begin === 'today')
+watch(
+  [looking, first],
+  async () => {
+    if (!comesToBegin.value || looking.value || !first.value) return
+    comesToBegin.value = false
+    if (restFirst.value) return
+    prepare(first.value)
+    await navigateTo('/follow', { replace: true })
+  },
+  { immediate: true },
+)
 </script>
 
 <template>

@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { computed, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 import { nameWith } from '#core/basics'
 import { latestStages } from '#core/forms'
@@ -55,7 +56,7 @@ export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
     const words = phrase(notch)
     const next = withNotch(routine, notch)
     // What ships stays as it is: the change is in a copy of my own.
-    const copy = { ...next, id: `mine-${crypto.randomUUID()}`, name: myWay(routine.name) }
+    const copy = { ...next, id: `mine-${newUuid()}`, name: myWay(routine.name) }
     const isShipped = person.isShipped(routine.id)
     if (!(await person.putRoutine(isShipped ? copy : next))) return
     taken.value = isShipped

@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { proxy } from 'comlink'
 import { computed, ref, shallowRef } from 'vue'
 import { addDays, isRestOn, rulesOn, weekStart } from '#core/journal'
@@ -21,7 +22,7 @@ import { wallMs } from '~/shared/sound/clock'
 import { usePlan } from '~/shared/plan/usePlan'
 import { usePlanned } from '~/shared/plan/usePlanned'
 
-const newId = () => crypto.randomUUID()
+const newId = () => newUuid()
 const isOfSeries = (each: Planned, seriesId: string) =>
   each.kind === 'practice' && each.what.kind === 'series' && each.what.seriesId === seriesId
 

@@ -3,6 +3,7 @@ import { onMounted, onScopeDispose, ref, watch } from 'vue'
 import { writeWav } from '#core/formats'
 import { MEDIA_ACTIONS, type RemoteInput } from '#core/runner'
 import { listenForClaps } from './clapListener'
+import { whyNoMicrophone } from './microphone'
 
 const tenSecondsOfSilence = () => writeWav(new Float32Array(80_000), 8000) as Uint8Array<ArrayBuffer>
 
@@ -55,7 +56,7 @@ function useClaps(onInput: (input: RemoteInput) => void, wanted: () => boolean) 
       if (turn === listening) endClaps = end
       else end()
     } catch {
-      clapFault.value = 'Claps are not heard: the browser did not give the microphone.'
+      clapFault.value = `Claps are not heard. ${whyNoMicrophone()}`
     }
   }
   watch(wanted, listen, { immediate: true })

@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
 import { chanceFrom } from '#core/basics'
 import { benefit, observationsOf, pairsWanted, trialPower, type Answer, type Observation } from '#core/evidence'
@@ -35,7 +36,7 @@ const journalWorker = {
   /** Sessions out of tables; the library for tables comes when it is asked for. */
   async tables(texts: string[], timeZone: string, onProgress: (share: number) => void): Promise<ReadSessions> {
     const { readSessionsCsv } = await import('#core/tables')
-    return readSessionsCsv(texts, { timeZone, newId: () => crypto.randomUUID(), onProgress })
+    return readSessionsCsv(texts, { timeZone, newId: newUuid, onProgress })
   },
 }
 

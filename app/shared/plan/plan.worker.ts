@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
 import { fitRoutine } from '#core/compose'
 import type { LearningStage } from '#core/forms'
@@ -138,6 +139,6 @@ const planWorker = {
   },
 }
 
-const newId = () => `s-${crypto.randomUUID().slice(0, 8)}`
+const newId = () => `s-${newUuid().slice(0, 8)}`
 export type PlanWorker = typeof planWorker
 expose(planWorker)

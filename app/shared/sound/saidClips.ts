@@ -1,3 +1,4 @@
+import { atBase } from '~/shared/atBase'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { writeWav } from '#core/formats'
 import { sayableText, trimRecording } from '#core/sound'
@@ -32,7 +33,7 @@ export interface SaidFrom {
 }
 const BROWSER: SaidFrom = {
   ask: (text) =>
-    fetch('/api/say', {
+    fetch(atBase('api/say'), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ text }),

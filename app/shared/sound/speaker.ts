@@ -1,3 +1,4 @@
+import { atBase } from '~/shared/atBase'
 import { fromBase64, type Recording } from '#core/formats'
 import { guessedSeconds, PHRASE_GAP_SECONDS, type Phrase, type VoiceSettings } from '#core/sound'
 
@@ -56,7 +57,7 @@ export function createSpeaker(): Speaker {
   const saidOf = (text: string) => said.get(keyOf(text))
 
   function packOf(pack: Pack): Promise<ArrayBuffer> {
-    const known = packs.get(pack) ?? fetch(`/voice/${pack}.bin`).then((answer) => answer.arrayBuffer())
+    const known = packs.get(pack) ?? fetch(atBase(`voice/${pack}.bin`)).then((answer) => answer.arrayBuffer())
     packs.set(pack, known)
     return known
   }
@@ -91,7 +92,7 @@ export function createSpeaker(): Speaker {
 
   return {
     async open() {
-      index ??= await fetch('/voice/index.json')
+      index ??= await fetch(atBase('voice/index.json'))
         .then((answer) => answer.json() as Promise<VoiceIndex>)
         .catch(() => null)
       // The first words are due within a second of the beginning: they are at hand before.

@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
 import { closeNow, refitRemainder } from '#core/compose'
@@ -116,7 +117,7 @@ export const useFollowStore = defineStore('follow', () => {
     answer.value = null
     sound.prepare()
     void sound.learnWords(state.value.timeline)
-    id = crypto.randomUUID()
+    id = newUuid()
     timeZone = deviceTimeZone()
   }
   /**

@@ -38,6 +38,8 @@ import {
   replaceAll,
   type World,
 } from './database'
+import { atBase } from '~/shared/atBase'
+import { demoMadeHere } from './demoMadeHere'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
@@ -323,7 +325,7 @@ export const usePersonStore = defineStore('person', () => {
 
   async function serverShowsDemo(): Promise<boolean> {
     try {
-      const mode: unknown = await (await fetch('/api/mode')).json()
+      const mode: unknown = await (await fetch(atBase('api/mode'))).json()
       return typeof mode === 'object' && mode !== null && 'demo' in mode && mode.demo === true
     } catch {
       return false
@@ -333,9 +335,10 @@ export const usePersonStore = defineStore('person', () => {
   /** Fetch the demo as of today into its own database and go there. */
   async function loadDemo() {
     const query = new URLSearchParams({ date: today.value, zone: deviceTimeZone() })
-    const answer = await fetch(`/api/demo?${query}`)
-    const read = readText(await answer.text())
-    if (!answer.ok || !read.ok) throw new Error('The server did not give the demo.')
+    const answer = await fetch(atBase(`api/demo?${query}`)).catch(() => null)
+    // Files on a host have no routes: the demo is made here then, which takes longer.
+    const read = readText(answer?.ok ? await answer.text() : await demoMadeHere(today.value, deviceTimeZone()))
+    if (!read.ok) throw new Error('The demo could not be made.')
     const demo = await openWorld('demo')
     await replaceAll(demo, read.value.person)
     demo.close()

@@ -1,3 +1,4 @@
+import { v4 as newUuid } from 'uuid'
 import { dequal } from 'dequal/lite'
 import { nameWith } from '#core/basics'
 import type { Form, Way } from '#core/forms'
@@ -75,14 +76,14 @@ export function createTwoTabs({ gate, person, inMemory, put, notify, tell }: Sto
   const knownOf = <K extends Shared>(list: K, id: string) =>
     (person()[list] as PersonData[K][number][]).find((each) => each.id === id)
   const changedToo = (what: string) => `${what} was changed in another tab too. That stands; `
-  const otherId = (item: Item) => `${item.id.slice(0, 24)}-${crypto.randomUUID()}`
+  const otherId = (item: Item) => `${item.id.slice(0, 24)}-${newUuid()}`
   const otherName = (name: string) => nameWith(name, ', as changed here')
 
   /** Keep a routine; against another tab, mine becomes an earlier state of it. */
   const putRoutine = (routine: Routine) =>
     putBeside('routines', routine, knownOf('routines', routine.id), async (mine) => {
       const at = new Date(wallMs()).toISOString()
-      await put('routineVersions', { id: crypto.randomUUID(), routineId: mine.id, at, routine: mine })
+      await put('routineVersions', { id: newUuid(), routineId: mine.id, at, routine: mine })
       return `${changedToo(`“${mine.name}”`)}what you changed here is kept among its earlier states.`
     })
   /** Keep a series; against another tab, mine becomes a series beside it that is not begun. */
