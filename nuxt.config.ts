@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
 import { ALIAS, catalogueRead, catalogueReadInBundle } from './scripts/catalogueRead'
+import { temporalWhereMissing } from './scripts/temporal'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -85,8 +86,8 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
     define: { 'import.meta.env.PEBBLEBROOK_BASE': JSON.stringify(BASE) },
-    plugins: [catalogueRead()],
-    worker: { format: 'es', plugins: () => [catalogueRead()] },
+    plugins: [catalogueRead(), temporalWhereMissing()],
+    worker: { format: 'es', plugins: () => [catalogueRead(), temporalWhereMissing()] },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
   },
   primevue: {

@@ -123,6 +123,23 @@ test('the shortcut of the installed application makes today’s session ready: o
   await expect(page).not.toHaveURL(/begin/)
 })
 
+test('a browser without Temporal gets what stands in for it, and days are told as ever', async ({ page }) => {
+  const fetched: string[] = []
+  page.on('response', (answer) => void (answer.request().resourceType() === 'script' && fetched.push(answer.url())))
+  await page.addInitScript(() => Reflect.deleteProperty(globalThis, 'Temporal'))
+  await openAt(page, '/')
+  await expect(page.getByRole('heading', { level: 1, name: 'Tuesday' })).toBeVisible()
+  const without = fetched.length
+  await goTo(page, 'Week')
+  await goTo(page, 'Journal')
+  const other = await page.context().newPage()
+  const native: string[] = []
+  other.on('response', (answer) => void (answer.request().resourceType() === 'script' && native.push(answer.url())))
+  await other.goto('/')
+  await expect(other.getByRole('heading', { level: 1, name: /day/ })).toBeVisible()
+  expect(native.length).toBeLessThan(without)
+})
+
 test('where a page is not secure everything works but what only secure pages can, and that is said', async ({
   baseURL,
 }) => {

@@ -1,4 +1,5 @@
-import { clapDetector } from '#core/sound'
+// Only this of the room: a worklet can fetch nothing more later, and need not carry what it never asks.
+import { clapDetector } from '#core/sound/claps'
 
 declare const sampleRate: number
 declare const registerProcessor: (name: string, processor: unknown) => void
