@@ -117,7 +117,7 @@ function usualGain(all: readonly Heard[]): number | undefined {
 function listenForStrokes(recording: Float32Array) {
   const rest = recording.slice()
   const taken: Heard[] = []
-  const all = candidates(recording, struck, STROKE_LIKENESS, 0.05)
+  const all = candidates(recording, struck, STROKE_LIKENESS, APART_SECONDS)
   const usual = new Map(struck.map(({ name }) => [name, usualGain(all.filter((each) => each.name === name))]))
   const knownBy = new Map(struck.map((each) => [each.name, each]))
   // A long tone resembles itself some waves later: between samples, and as a whole, it is told which is which.

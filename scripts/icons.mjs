@@ -7,11 +7,14 @@ import { ensureChromium, ROOT } from './prepare.mjs'
 
 ensureChromium()
 const pebble = readFileSync(join(ROOT, 'public/pebble.svg'), 'utf8')
-const GROUND = '#f4efe6'
+/** The same with more of the ground and the water around it, for whatever shape it is cut to. */
+const wide = pebble
+  .replace('viewBox="0 0 64 64"', 'viewBox="-14 -14 92 92"')
+  .replace('d="M0 34c10-6 20-6 32 0s22 6 32 0v30H0z"', 'd="M-16 36c16-8 30-8 48-2s32 8 48 0v50h-96z"')
 const ICONS = [
-  { name: 'pebble-192', pixels: 192, share: 1, ground: 'transparent' },
-  { name: 'pebble-512', pixels: 512, share: 1, ground: 'transparent' },
-  { name: 'pebble-maskable-512', pixels: 512, share: 0.72, ground: GROUND },
+  { name: 'pebble-192', pixels: 192, drawing: pebble, ground: 'transparent' },
+  { name: 'pebble-512', pixels: 512, drawing: pebble, ground: 'transparent' },
+  { name: 'pebble-maskable-512', pixels: 512, drawing: wide, ground: '#f4efe6' },
 ]
 const browser = await chromium.launch({
   executablePath: process.env.PEBBLEBROOK_CHROMIUM ?? '/usr/bin/chromium-headless-shell',
@@ -20,11 +23,9 @@ const browser = await chromium.launch({
 const page = await browser.newPage()
 const into = join(ROOT, 'public/icons')
 mkdirSync(into, { recursive: true })
-for (const { name, pixels, share, ground } of ICONS) {
+for (const { name, pixels, drawing, ground } of ICONS) {
   await page.setViewportSize({ width: pixels, height: pixels })
-  await page.setContent(
-    `<body style="margin:0;height:100vh;display:grid;place-items:center;background:${ground}"><div style="width:${share * 100}%;line-height:0">${pebble}</div></body>`,
-  )
+  await page.setContent(`<body style="margin:0;line-height:0;background:${ground}">${drawing}</body>`)
   await page.screenshot({ path: join(into, `${name}.png`), omitBackground: true })
 }
 await browser.close()

@@ -109,7 +109,13 @@ export function ensurePackages() {
 /** Build when nothing is built yet or a source has changed since. */
 export async function ensureBuild() {
   const sources = ['app', 'core', 'data', 'server', 'public'].flatMap(filesUnder)
-  const now = hashFiles([...sources.sort(), 'nuxt.config.ts', 'scripts/catalogueRead.ts', 'scripts/temporal.ts', 'package-lock.json'])
+  const now = hashFiles([
+    ...sources.sort(),
+    'nuxt.config.ts',
+    'scripts/catalogueRead.ts',
+    'scripts/temporal.ts',
+    'package-lock.json',
+  ])
   if (existsSync(join(ROOT, '.output/server/index.mjs')) && markIs('build', now)) return
   console.log('Building (about half a minute)…')
   await runWithin(15, bin('nuxt'), ['build', '--logLevel', 'silent'], {

@@ -102,7 +102,8 @@ export function searchable(recording: Float32Array, longestSamples: number) {
             const here = { at, likeness, gain: match / own[which]! }
             const last = found[which]!.at(-1)
             if (last && at - last.at < apartSamples) {
-              if (likeness > last.likeness) found[which]![found[which]!.length - 1] = here
+              // The same sound again some waves later may be as like: where it lies, most of it is explained.
+              if (here.gain > last.gain) found[which]![found[which]!.length - 1] = here
             } else found[which]!.push(here)
           })
         }

@@ -72,7 +72,8 @@ export function upgraded(value: unknown, format: string, version: number): unkno
     return {
       ...archive,
       version,
-      person: { ...archive.person, ...Object.fromEntries(since.map((list) => [list, []])) },
+      // What stood in a store before may have lists that files of that version had not: they stay.
+      person: { ...Object.fromEntries(since.map((list) => [list, []])), ...archive.person },
     }
   if (archive.version !== 1) return value
   const { person } = archive as { person: { settings?: object; forms?: unknown; ways?: unknown } }

@@ -81,7 +81,7 @@ test('a routine that is kept in one tab is there in the other, and what is erase
   await page.getByRole('button', { name: 'Erase everything' }).click()
   await page.getByRole('alertdialog').getByRole('button', { name: 'Erase everything' }).click()
   await expect(other.getByText('From the first tab')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Go one step back' }).click()
+  await page.getByRole('button', { name: /^Go back to what was before: everything was erased/ }).click()
   await expect(other.getByText('From the first tab').first()).toBeVisible()
 })
 

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import type { Fault } from '#core/basics'
 import type { Archive } from '#core/formats'
-import type { Snapshot } from '~/shared/store/database'
+import { MOST_SNAPSHOTS, type Snapshot } from '~/shared/store/database'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
-import { plural } from '~/shared/words/numbers'
+import { listPhrase, plural } from '~/shared/words/numbers'
 import { dayPhrase, weekdayMomentPhrase } from '~/shared/words/time'
 import { useArchiveReading } from './archiveReading'
 import { download } from '~/shared/ui/download'
 import { exportAll } from './exportAll'
+import { snapshotText } from './snapshotText'
 import StorageState from './StorageState.vue'
 import ThisPlace from './ThisPlace.vue'
 import UnreadableItems from './UnreadableItems.vue'
@@ -45,7 +46,7 @@ function askToTake(archive: Archive, notes: string[]) {
   const gone = notes.length > 0 ? ` ${notes.slice(0, 3).join(' ')} They stay as they are.` : ''
   confirm.require({
     header: 'Take this archive?',
-    message: `It holds ${plural(sessions.length, 'session')}, ${plural(routines.length, 'routine')} and ${plural(forms.length, 'form')} of its own, from ${dayPhrase(archive.exportedAt.slice(0, 10))}. It takes the place of everything kept here now; one step back brings that back.${gone}`,
+    message: `It holds ${plural(sessions.length, 'session')}, ${plural(routines.length, 'routine')} and ${plural(forms.length, 'form')} of its own, from ${dayPhrase(archive.exportedAt.slice(0, 10))}. It takes the place of everything kept here now; what is here now can be gone back to.${gone}`,
     acceptProps: { label: 'Take it' },
     rejectProps: { label: 'Leave it', severity: 'secondary' },
     accept: async () => {
@@ -59,7 +60,7 @@ function askToErase() {
   confirm.require({
     header: 'Erase everything?',
     message:
-      'All sessions, routines, forms and settings kept in this browser go. One step back brings them back, until something else takes their place; export them first if they matter.',
+      'All sessions, routines, forms and settings kept in this browser go. They can be gone back to, until three other things have taken the place of what was here; export them first if they matter.',
     acceptProps: { label: 'Erase everything', severity: 'danger' },
     rejectProps: { label: 'Keep everything', severity: 'secondary' },
     accept: async () => {
@@ -70,26 +71,25 @@ function askToErase() {
   })
 }
 
-/** What stood here before something took its place. */
-const before = shallowRef<Snapshot | null>(null)
-const lookBack = async () => void (before.value = (await person.snapshot()) ?? null)
+/** What stood here before something took its place, the latest first. */
+const before = shallowRef<Snapshot[]>([])
+const lookBack = async () => void (before.value = (await person.snapshots()) ?? [])
 onMounted(lookBack)
 const WHY_WORDS: Record<Snapshot['why'], string> = {
   import: 'an archive took its place',
   erase: 'everything was erased',
-  goBack: 'you went one step back',
+  goBack: 'you went back',
   update: 'Pebblebrook was brought up to date',
 }
-const asArchive = (snapshot: Snapshot) =>
-  JSON.stringify({
-    format: 'pebblebrook-archive',
-    version: 2,
-    exportedAt: new Date(snapshot.atMs).toISOString(),
-    person: { settings: snapshot.settings ?? person.settings, ...snapshot.lists },
-  })
-async function goBack() {
-  if (!before.value) return
-  const found = person.readText(asArchive(before.value))
+const asArchive = (snapshot: Snapshot) => snapshotText(snapshot, person.settings)
+const heldPhrase = ({ lists }: Snapshot) =>
+  listPhrase([
+    plural(lists.sessions?.length ?? 0, 'session'),
+    plural(lists.routines?.length ?? 0, 'routine'),
+    plural(lists.forms?.length ?? 0, 'form'),
+  ])
+async function goBack(snapshot: Snapshot) {
+  const found = person.readText(asArchive(snapshot))
   if (!found.ok) importFaults.value = found.faults
   else if (await person.takeArchive(found.value, 'goBack')) said('It is as it was before.')
   await lookBack()
@@ -141,23 +141,35 @@ async function lookAtDemo() {
       <Button v-else label="Load the demo afresh" severity="secondary" @click="lookAtDemo" />
       <Button label="Erase everything" severity="danger" text @click="askToErase" />
     </div>
-    <div v-if="before" class="row">
-      <span>{{ weekdayMomentPhrase(before.atMs) }}: {{ WHY_WORDS[before.why] }}.</span>
-      <Button
-        v-if="before.why !== 'update'"
-        label="Go one step back"
-        size="small"
-        severity="secondary"
-        @click="goBack"
-      />
-      <Button
-        label="Export what was before"
-        size="small"
-        severity="secondary"
-        text
-        @click="download('pebblebrook-before.json', asArchive(before))"
-      />
-    </div>
+    <section v-if="before.length > 0" class="stack tight" aria-labelledby="before">
+      <h3 id="before">What was here before</h3>
+      <ul class="before">
+        <li v-for="each in before" :key="each.id" class="row">
+          <span>
+            {{ weekdayMomentPhrase(each.atMs) }}: {{ WHY_WORDS[each.why] }}. Before that: {{ heldPhrase(each) }} of my
+            own.
+          </span>
+          <Button
+            label="Go back to it"
+            size="small"
+            severity="secondary"
+            :aria-label="`Go back to what was before: ${WHY_WORDS[each.why]}, ${weekdayMomentPhrase(each.atMs)}`"
+            @click="goBack(each)"
+          />
+          <Button
+            label="Export it"
+            size="small"
+            severity="secondary"
+            text
+            :aria-label="`Export what was before: ${WHY_WORDS[each.why]}, ${weekdayMomentPhrase(each.atMs)}`"
+            @click="download('pebblebrook-before.json', asArchive(each))"
+          />
+        </li>
+      </ul>
+      <p class="small soft">
+        The last {{ MOST_SNAPSHOTS }} are kept in this browser. Going back keeps what is here now as one of them.
+      </p>
+    </section>
     <UnreadableItems />
     <ThisPlace />
     <StorageState />
@@ -166,3 +178,13 @@ async function lookAtDemo() {
     <Toast position="bottom-center" />
   </section>
 </template>
+
+<style scoped>
+.before {
+  display: grid;
+  gap: 0.8rem;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+</style>

@@ -18,12 +18,10 @@ onMounted(() => void look().catch(() => undefined))
 <template>
   <p v-if="persisted !== null" class="small soft">
     <template v-if="persisted">This browser keeps the store for good, and clears it only when you do.</template>
-    <template v-else>
-      This browser may clear the store when room is short. Export now and then.
-      <Button label="Ask it to keep the store" size="small" severity="secondary" text @click="ask" />
-    </template>
+    <template v-else> This browser may clear the store when room is short. Export now and then. </template>
     <template v-if="estimate?.usage !== undefined && estimate.quota">
       It holds {{ fileSizePhrase(estimate.usage) }} of {{ fileSizePhrase(estimate.quota) }}.
     </template>
+    <Button v-if="!persisted" label="Ask it to keep the store" size="small" severity="secondary" text @click="ask" />
   </p>
 </template>

@@ -40,7 +40,8 @@ export interface StoredAlive {
 
 /** What stood in the store before something took its place, still unchecked. */
 export interface Snapshot {
-  id: 'before'
+  /** When it was taken, so that the earliest comes first. */
+  id: string
   /** Milliseconds since 1970. */
   atMs: number
   why: 'import' | 'erase' | 'goBack' | 'update'
@@ -157,7 +158,7 @@ export function openWorld(world: World, migrations = MIGRATIONS, watch: StoreWat
     async upgrade(database, oldVersion, _newVersion, upgrade) {
       const before = oldVersion > 0 ? await snapshotOf(upgrade, 'update', oldVersion) : null
       for (const migrate of migrations.slice(oldVersion)) await migrate(database, upgrade)
-      if (before && database.objectStoreNames.contains('snapshots')) await upgrade.objectStore('snapshots').put(before)
+      if (before && database.objectStoreNames.contains('snapshots')) await keepSnapshot(upgrade as never, before)
     },
     blocked: () => watch.onBlocked?.(),
     blocking(_current, _blocked, event) {
@@ -180,7 +181,30 @@ async function snapshotOf(
     there.map(async (list) => [list, (await transaction.objectStore(list).getAll()) as unknown[]] as const),
   )
   const settings: unknown = await transaction.objectStore('kept').get('settings')
-  return { id: 'before', atMs: Date.now(), why, version, settings, lists: Object.fromEntries(lists) }
+  const atMs = Date.now()
+  return { id: new Date(atMs).toISOString(), atMs, why, version, settings, lists: Object.fromEntries(lists) }
+}
+
+/** So many of what stood before are kept, the latest; what held nothing takes no place of one that did. */
+export const MOST_SNAPSHOTS = 3
+/** The one that was kept before there were several. */
+const ONLY = 'before'
+async function keepSnapshot(transaction: Pick<Upgrade, 'objectStore'>, snapshot: Snapshot): Promise<void> {
+  if (snapshot.settings === undefined && Object.values(snapshot.lists).every((list) => list.length === 0)) return
+  const store = transaction.objectStore('snapshots')
+  const keys = (await store.getAllKeys()).sort((one, other) =>
+    one === ONLY ? -1 : other === ONLY ? 1 : one.localeCompare(other),
+  )
+  let { id } = snapshot
+  while (keys.includes(id)) id += '+'
+  await store.put({ ...snapshot, id })
+  for (const old of keys.slice(0, Math.max(0, keys.length + 1 - MOST_SNAPSHOTS))) await store.delete(old)
+}
+
+/** What stood before something took its place, the latest first. */
+export async function snapshotsOf(database: Database): Promise<Snapshot[]> {
+  const all = await database.getAll('snapshots')
+  return all.sort((one, other) => other.atMs - one.atMs || other.id.localeCompare(one.id))
 }
 
 /** Whether nothing has ever been kept in a database. */
@@ -248,8 +272,7 @@ export async function removeNow(database: Database, stores: StoreName[], key: st
 export async function replaceAll(database: Database, person: PersonData, why: Snapshot['why'] | null = null) {
   const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
   await whole(transaction, async () => {
-    if (why)
-      await transaction.objectStore('snapshots').put(await snapshotOf(transaction as never, why, database.version))
+    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
     await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
     await transaction.objectStore('kept').put(person.settings, 'settings')
     for (const list of PERSON_LISTS) {
@@ -263,9 +286,8 @@ export async function replaceAll(database: Database, person: PersonData, why: Sn
 export async function eraseAll(database: Database, why: Snapshot['why'] | null = null): Promise<void> {
   const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
   await whole(transaction, async () => {
-    const snapshots = transaction.objectStore('snapshots')
-    if (why) await snapshots.put(await snapshotOf(transaction as never, why, database.version))
-    else await snapshots.clear()
+    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
+    else await transaction.objectStore('snapshots').clear()
     await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
   })
 }

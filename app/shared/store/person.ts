@@ -37,6 +37,7 @@ import {
   removeNow,
   replaceAll,
   type World,
+  snapshotsOf,
 } from './database'
 import { atBase } from '~/shared/atBase'
 import { demoMadeHere } from './demoMadeHere'
@@ -300,8 +301,8 @@ export const usePersonStore = defineStore('person', () => {
     return true
   }
 
-  /** What stood here before something took its place; undefined when nothing did. */
-  const snapshot = () => gate.read((database) => database.get('snapshots', 'before'))
+  /** What stood here before something took its place, the latest first. */
+  const snapshots = () => gate.read(snapshotsOf)
 
   /** Put a mended item in the place of one that could not be read; the faults when it still cannot be. */
   async function mend(faulty: Unreadable, value: unknown): Promise<Fault[]> {
@@ -405,7 +406,7 @@ export const usePersonStore = defineStore('person', () => {
     readText,
     takeArchive,
     erase,
-    snapshot,
+    snapshots,
     reload: load,
     mend,
     discard,

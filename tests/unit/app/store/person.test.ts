@@ -62,10 +62,10 @@ describe('one step back', () => {
     const read = person.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
     expect(read.ok && (await person.takeArchive(read.value))).toBe(true)
     expect(person.person.routines).toEqual([])
-    expect(await person.snapshot()).toMatchObject({ why: 'import', lists: { routines: [{ name: 'Mine' }] } })
+    expect(await person.snapshots()).toMatchObject([{ why: 'import', lists: { routines: [{ name: 'Mine' }] } }])
     await person.putRoutine(routine('Another'))
     expect(await person.erase()).toBe(true)
-    expect(await person.snapshot()).toMatchObject({ why: 'erase', lists: { routines: [{ name: 'Another' }] } })
+    expect((await person.snapshots())[0]).toMatchObject({ why: 'erase', lists: { routines: [{ name: 'Another' }] } })
   })
 })
 
