@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { atBase } from '~/shared/atBase'
 import { canShare, download } from '~/shared/ui/download'
 import { fileSizePhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
@@ -69,6 +70,7 @@ const whole = computed(() => props.zip ?? props.made[0]!)
       Not said in it, as nobody answered who could make the words: {{ unsaid.slice(0, 6).join(', ') }}. The bells are
       there. Make it again while the application is reached.
     </p>
+    <p class="small"><a :href="atBase('sound-notice.txt')">Whose encoders made it</a></p>
   </div>
 </template>
 

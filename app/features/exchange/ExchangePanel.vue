@@ -8,6 +8,8 @@ import { listPhrase, plural } from '~/shared/words/numbers'
 import { dayPhrase, weekdayMomentPhrase } from '~/shared/words/time'
 import { useArchiveReading } from './archiveReading'
 import { download } from '~/shared/ui/download'
+import { noteSaved } from './backup'
+import BackupFile from './BackupFile.vue'
 import { exportAll } from './exportAll'
 import { snapshotText } from './snapshotText'
 import StorageState from './StorageState.vue'
@@ -50,7 +52,11 @@ function askToTake(archive: Archive, notes: string[]) {
     acceptProps: { label: 'Take it' },
     rejectProps: { label: 'Leave it', severity: 'secondary' },
     accept: async () => {
-      if (await person.takeArchive(archive)) said('The archive is in.')
+      if (await person.takeArchive(archive)) {
+        said('The archive is in.')
+        // All of it lies in the file that it came from.
+        noteSaved(archive.person.sessions.length)
+      }
       await lookBack()
     },
   })
@@ -83,11 +89,12 @@ const WHY_WORDS: Record<Snapshot['why'], string> = {
 }
 const asArchive = (snapshot: Snapshot) => snapshotText(snapshot, person.settings)
 const heldPhrase = ({ lists }: Snapshot) =>
-  listPhrase([
-    plural(lists.sessions?.length ?? 0, 'session'),
-    plural(lists.routines?.length ?? 0, 'routine'),
-    plural(lists.forms?.length ?? 0, 'form'),
-  ])
+  listPhrase(
+    (['session', 'routine', 'form'] as const)
+      .map((what) => ({ what, count: lists[`${what}s`]?.length ?? 0 }))
+      .filter(({ count }) => count > 0)
+      .map(({ what, count }) => plural(count, what)),
+  ) || 'settings only'
 async function goBack(snapshot: Snapshot) {
   const found = person.readText(asArchive(snapshot))
   if (!found.ok) importFaults.value = found.faults
@@ -141,6 +148,7 @@ async function lookAtDemo() {
       <Button v-else label="Load the demo afresh" severity="secondary" @click="lookAtDemo" />
       <Button label="Erase everything" severity="danger" text @click="askToErase" />
     </div>
+    <BackupFile />
     <section v-if="before.length > 0" class="stack tight" aria-labelledby="before">
       <h3 id="before">What was here before</h3>
       <ul class="before">

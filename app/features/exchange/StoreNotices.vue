@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
+import BackupNotice from './BackupNotice.vue'
 import { exportAll } from './exportAll'
 import NewVersion from './NewVersion.vue'
 
@@ -32,6 +33,7 @@ async function exportNow() {
       </div>
     </section>
     <NewVersion />
+    <BackupNotice />
     <p v-if="person.slow" class="notice" role="status">Still being written: {{ person.slow }}.</p>
     <section v-for="each in person.notices" :key="each.key" class="notice" role="status">
       <p>{{ each.words }}</p>

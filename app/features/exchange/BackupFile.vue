@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { usePersonStore } from '~/shared/store/person'
+import { useBackup } from './backup'
+
+/** A file of one's own that is written after every session, where the browser can. */
+const person = usePersonStore()
+const { file, fault, choose, forget, canChoose, look } = useBackup(person)
+onMounted(look)
+</script>
+
+<template>
+  <div v-if="person.world === 'own' && canChoose()" class="stack tight">
+    <p v-if="file" role="status">
+      After every session all of it is written to “{{ file.name }}”{{ fault ? ', but not the last time' : '' }}.
+    </p>
+    <div class="row">
+      <Button
+        :label="file ? 'Choose another file' : 'Write a file after every session'"
+        size="small"
+        severity="secondary"
+        @click="choose"
+      />
+      <Button v-if="file" label="No longer" size="small" severity="secondary" text @click="forget" />
+    </div>
+  </div>
+</template>
