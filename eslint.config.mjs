@@ -95,10 +95,19 @@ const appRules = [
     files: ['app/shared/**'],
     rules: noImport([NO_PAGES, { regex: '/features/', message: 'shared knows no feature.' }]),
   },
+  {
+    files: ['app/**'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        { object: 'crypto', property: 'randomUUID', message: 'A page that is not secure has none: uuid has.' },
+      ],
+    },
+  },
 ]
 
 export default withNuxt(
-  { ignores: ['.output/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['.output/**', '.generated/**', 'dist/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
   {
     rules: {
       eqeqeq: ['error', 'smart'],

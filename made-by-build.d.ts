@@ -9,3 +9,8 @@ declare module '#say-worker' {
   const code: string
   export default code
 }
+
+/** What brings Temporal where a browser has none: made by the build (scripts/temporal.ts). */
+declare module '#temporal' {
+  export const untilThere: () => Promise<void>
+}

@@ -86,8 +86,8 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
     define: { 'import.meta.env.PEBBLEBROOK_BASE': JSON.stringify(BASE) },
-    plugins: [catalogueRead(), temporalWhereMissing()],
-    worker: { format: 'es', plugins: () => [catalogueRead(), temporalWhereMissing()] },
+    plugins: [catalogueRead(), temporalWhereMissing('page')],
+    worker: { format: 'es', plugins: () => [catalogueRead(), temporalWhereMissing('worker')] },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
   },
   primevue: {

@@ -12,12 +12,15 @@ async function withOwnFile(page: Page) {
     })
   })
   return () =>
-    page.evaluate(async () => {
-      const found = await (
-        window as never as { written: () => Promise<{ person: { sessions: unknown[] } } | null> }
-      ).written()
-      return found ? found.person.sessions.length : null
-    })
+    page
+      .evaluate(async () => {
+        const found = await (
+          window as never as { written: () => Promise<{ person: { sessions: unknown[] } } | null> }
+        ).written()
+        return found ? found.person.sessions.length : null
+      })
+      // It is just being written anew.
+      .catch(() => null)
 }
 async function takeIn(page: Page, name: string, text: string) {
   await goTo(page, 'Settings')
@@ -28,9 +31,14 @@ async function takeIn(page: Page, name: string, text: string) {
   await expect(page.getByText('The archive is in.')).toBeVisible()
 }
 
-test('a chosen file is written after every session, and not emptied by an erasing', async ({ page }) => {
+test('a chosen file is written after every session, and not emptied by an erasing or an import until it is said', async ({
+  page,
+}) => {
   const inFile = await withOwnFile(page)
   await openAt(page, '/settings')
+  const saving = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Export everything' }).click()
+  const empty = readFileSync(await (await saving).path(), 'utf8')
   await page.getByRole('button', { name: 'Write a file after every session' }).click()
   await expect(page.getByText('is written to “mine.json”')).toBeVisible()
   await expect.poll(inFile).toBe(0)
@@ -57,9 +65,18 @@ test('a chosen file is written after every session, and not emptied by an erasin
   await expectNoAxeFindings(page)
   await page.getByRole('button', { name: /^Go back to what was before: everything was erased/ }).click()
   await expect(page.getByText('It is as it was before.')).toBeVisible()
-  await notice.getByRole('button', { name: 'Write it all the same' }).click()
+  await page.clock.runFor(6000)
   await expect(notice).toHaveCount(0)
   expect(await inFile()).toBe(2)
+
+  // Nor does something smaller that is taken in empty it by itself.
+  await takeIn(page, 'empty.json', empty)
+  await page.clock.runFor(6000)
+  await expect(notice).toContainText('holds 2 sessions, and here are 0')
+  expect(await inFile()).toBe(2)
+  await notice.getByRole('button', { name: 'Write it all the same' }).click()
+  await expect.poll(inFile).toBe(0)
+  await expect(notice).toHaveCount(0)
 })
 
 test('many sessions in no file are said, once, and one press saves them', async ({ page, request }) => {

@@ -29,7 +29,7 @@ const isQuiet = computed(() => route.path === '/follow')
       wants to be asked again.
     </p>
     <p v-else-if="fault === 'fewer'">
-      “{{ file.name }}” holds {{ plural(saved.sessions, 'session') }}, and here
+      “{{ file.name }}” holds {{ plural(saved.inFile, 'session') }}, and here
       {{ person.sessions.length === 1 ? 'is' : 'are' }} {{ person.sessions.length }}: it was left as it is.
     </p>
     <p v-else>“{{ file.name }}” could not be written. It may be open elsewhere, moved, or its disk full.</p>

@@ -55,7 +55,7 @@ function askToTake(archive: Archive, notes: string[]) {
       if (await person.takeArchive(archive)) {
         said('The archive is in.')
         // All of it lies in the file that it came from.
-        noteSaved(archive.person.sessions.length)
+        noteSaved()
       }
       await lookBack()
     },
@@ -154,8 +154,7 @@ async function lookAtDemo() {
       <ul class="before">
         <li v-for="each in before" :key="each.id" class="row">
           <span>
-            {{ weekdayMomentPhrase(each.atMs) }}: {{ WHY_WORDS[each.why] }}. Before that: {{ heldPhrase(each) }} of my
-            own.
+            {{ weekdayMomentPhrase(each.atMs) }}: {{ WHY_WORDS[each.why] }}. Before that: {{ heldPhrase(each) }}.
           </span>
           <Button
             label="Go back to it"

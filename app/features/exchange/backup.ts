@@ -1,4 +1,4 @@
-import { openDB, type DBSchema } from 'idb'
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { computed, ref, shallowRef } from 'vue'
 import { wallMs } from '~/shared/sound/clock'
 import type { usePersonStore } from '~/shared/store/person'
@@ -15,8 +15,16 @@ const picker = () => (window as { showSaveFilePicker?: Picker }).showSaveFilePic
 interface BackupSchema extends DBSchema {
   files: { key: 'chosen'; value: KeptFile }
 }
-const openFiles = () =>
-  openDB<BackupSchema>('pebblebrook-backup', 1, { upgrade: (database) => void database.createObjectStore('files') })
+async function inFiles<Answer>(work: (files: IDBPDatabase<BackupSchema>) => Promise<Answer>): Promise<Answer> {
+  const files = await openDB<BackupSchema>('pebblebrook-backup', 1, {
+    upgrade: (database) => void database.createObjectStore('files'),
+  })
+  try {
+    return await work(files)
+  } finally {
+    files.close()
+  }
+}
 
 /** With so many sessions in no file it is said; put off, after so many more. Our choice. */
 const REMIND_FROM = 10
@@ -24,8 +32,8 @@ const REMIND_AGAIN = 5
 const SAVED_KEY = 'pebblebrook.saved'
 /** An emptied store must not take the place of years in a file by itself: with less than this part of the sessions it is asked first. Our choice. */
 const FEWER = 0.8
-/** When all was last written to a file, how many sessions that were, and from how many it is to be said again. */
-const NEVER_SAVED = { atMs: 0, sessions: 0, later: 0 }
+/** When all was last written to some file, how many sessions are in the chosen one, and from how many unsaved ones it is to be said again. */
+const NEVER_SAVED = { atMs: 0, inFile: 0, later: 0 }
 type Saved = typeof NEVER_SAVED
 
 function readSaved(): Saved {
@@ -46,8 +54,8 @@ function remember(change: Partial<Saved>) {
   saved.value = { ...saved.value, ...change }
   localStorage.setItem(SAVED_KEY, JSON.stringify(saved.value))
 }
-/** Everything, so many sessions among it, has just been written to a file. */
-export const noteSaved = (sessions: number) => remember({ atMs: wallMs(), sessions, later: 0 })
+/** Everything that is here lies in a file now. */
+export const noteSaved = () => remember({ atMs: wallMs(), later: 0 })
 
 /** What keeps the records beyond this browser: a chosen file that is written after every session, or a word when many sessions are in none. */
 export function useBackup(person: Person) {
@@ -64,10 +72,7 @@ export function useBackup(person: Person) {
 
   async function look() {
     saved.value = readSaved()
-    file.value =
-      (await openFiles()
-        .then((database) => database.get('files', 'chosen'))
-        .catch(() => null)) ?? null
+    file.value = (await inFiles((files) => files.get('files', 'chosen')).catch(() => null)) ?? null
   }
   /** Choose the file, and write it at once. False where none was chosen. */
   async function choose(): Promise<boolean> {
@@ -76,12 +81,12 @@ export function useBackup(person: Person) {
       types: [{ description: 'Pebblebrook’s archive', accept: { 'application/json': ['.json'] } }],
     }).catch(() => null)
     if (!chosen) return false
-    await (await openFiles()).put('files', chosen, 'chosen')
+    await inFiles((files) => files.put('files', chosen, 'chosen'))
     file.value = chosen
     return write(true)
   }
   async function forget() {
-    await (await openFiles()).delete('files', 'chosen')
+    await inFiles((files) => files.delete('files', 'chosen'))
     file.value = null
     fault.value = ''
   }
@@ -96,7 +101,7 @@ export function useBackup(person: Person) {
       fault.value = allowed === 'granted' ? '' : 'notAllowed'
       if (allowed !== 'granted') return false
       await person.untilWhole()
-      if (!mayAsk && person.sessions.length < saved.value.sessions * FEWER) {
+      if (!mayAsk && person.sessions.length < saved.value.inFile * FEWER) {
         fault.value = 'fewer'
         return false
       }
@@ -104,7 +109,8 @@ export function useBackup(person: Person) {
       const writing = await chosen.createWritable()
       await writing.write(person.exportText())
       await writing.close()
-      noteSaved(person.sessions.length)
+      noteSaved()
+      remember({ inFile: person.sessions.length })
       return true
     } catch {
       fault.value = 'failed'

@@ -7,7 +7,7 @@ import { noteSaved } from './backup'
 export async function exportAll(person: ReturnType<typeof usePersonStore>): Promise<Fault[]> {
   await person.untilWhole()
   const text = person.exportText()
-  if (person.world === 'own') noteSaved(person.sessions.length)
+  if (person.world === 'own') noteSaved()
   download(`pebblebrook-${person.today}.json`, text)
   const check = person.readText(text)
   return check.ok ? [] : check.faults
