@@ -46,6 +46,15 @@ const PAGES = [
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   ssr: false,
+  $development: {
+    hooks: {
+      // Nuxt 4.4.5 looks for the entry of a server that is not drawn on, and does not start without one.
+      'vite:extendConfig'(config) {
+        const input = config.build?.rollupOptions?.input
+        if (input && typeof input === 'object' && 'entry' in input) Object.assign(input, { server: input.entry })
+      },
+    },
+  },
   telemetry: false,
   devtools: { enabled: false },
   experimental: {

@@ -10,19 +10,24 @@ const FETCHED = '#temporal'
  * worker waits for it as it begins. A page does so in its first plugin, by `#temporal`: a module that waits cuts those that import it
  * into many more files, and the page became larger.
  */
-export const temporalWhereMissing = (of: 'page' | 'worker'): Plugin => ({
-  name: 'temporal-where-missing',
-  apply: 'build',
-  enforce: 'pre',
-  resolveId(id, importer) {
-    if (id === FETCHED) return SHIM
-    return id === NAME && importer !== SHIM ? SHIM : undefined
-  },
-  load(id) {
-    if (id !== SHIM) return undefined
-    const fetched = `(await import(${JSON.stringify(NAME)})).Temporal`
-    return of === 'worker'
-      ? `export const Temporal = globalThis.Temporal ?? ${fetched}`
-      : `export let Temporal = globalThis.Temporal\nexport const untilThere = async () => { Temporal ??= ${fetched} }`
-  },
-})
+export function temporalWhereMissing(of: 'page' | 'worker'): Plugin {
+  let isBuild = true
+  return {
+    name: 'temporal-where-missing',
+    enforce: 'pre',
+    configResolved: ({ command }) => void (isBuild = command === 'build'),
+    resolveId(id, importer) {
+      if (id === FETCHED) return SHIM
+      return isBuild && id === NAME && importer !== SHIM ? SHIM : undefined
+    },
+    load(id) {
+      if (id !== SHIM) return undefined
+      // While one develops, all have what stands in for it.
+      if (!isBuild) return 'export const untilThere = async () => {}'
+      const fetched = `(await import(${JSON.stringify(NAME)})).Temporal`
+      return of === 'worker'
+        ? `export const Temporal = globalThis.Temporal ?? ${fetched}`
+        : `export let Temporal = globalThis.Temporal\nexport const untilThere = async () => { Temporal ??= ${fetched} }`
+    },
+  }
+}

@@ -1,6 +1,6 @@
 /** Days and times are told by Temporal: where a browser has none, nothing begins before what stands in for it is here. */
 export default defineNuxtPlugin(async () => {
-  if ('Temporal' in globalThis || import.meta.dev) return
+  if ('Temporal' in globalThis) return
   const { untilThere } = await import('#temporal')
   await untilThere()
 })

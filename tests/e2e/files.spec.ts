@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
@@ -33,6 +33,8 @@ function fileHost(): Promise<Server> {
 }
 
 test.use({ serviceWorkers: 'allow' })
+// Both write where Nuxt keeps what it has made.
+test.describe.configure({ mode: 'serial' })
 
 test('npm run generate gives files for a folder of any host: pages by their address, the demo, voices, no foreign script, and no network', async ({
   page,
@@ -72,4 +74,23 @@ test('npm run generate gives files for a folder of any host: pages by their addr
   await page.waitForURL('**/follow')
   await begin(page)
   expect(faults).toEqual([])
+})
+
+test('npm run dev starts, and gives the page with a script that is there', async ({ request }) => {
+  const port = 4891
+  const child = spawn(process.execPath, ['scripts/dev.mjs', '--port', String(port)], {
+    stdio: 'ignore',
+    detached: true,
+  })
+  try {
+    const address = `http://localhost:${port}`
+    await expect
+      .poll(async () => (await request.get(address).catch(() => null))?.status(), { timeout: 120_000 })
+      .toBe(200)
+    const html = await (await request.get(address)).text()
+    const [script] = /\/_nuxt\/[^"]+entry[^"]*\.js/.exec(html)!
+    expect((await request.get(`${address}${script}`)).status()).toBe(200)
+  } finally {
+    process.kill(-child.pid!, 'SIGKILL')
+  }
 })
