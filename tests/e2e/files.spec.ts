@@ -4,7 +4,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { extname, join } from 'node:path'
 import { expect, test } from '@playwright/test'
-import { begin, goTo, openAt } from './support'
+import { begin, expectNoForeignScript, goTo, openAt } from './support'
 
 const BASE = '/brook/'
 const KINDS: Record<string, string> = {
@@ -59,13 +59,7 @@ test('npm run generate gives files for a folder of any host: pages by their addr
   await goTo(page, 'Journal')
   // Only what a server would answer, and pages that have no file of their own, are not there.
   expect([...new Set(missing)].sort()).toEqual(['/brook/api/demo', '/brook/api/mode', '/brook/forms/settle'])
-  const ran = await page.evaluate(() => {
-    const script = document.createElement('script')
-    script.textContent = 'window.strange = true'
-    document.body.append(script)
-    return 'strange' in window
-  })
-  expect(ran).toBe(false)
+  await expectNoForeignScript(page)
 
   await page.evaluate(async () => void (await navigator.serviceWorker.ready))
   host.closeAllConnections()

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { request as httpRequest } from 'node:http'
 import { expect, test } from '@playwright/test'
+import { expectNoForeignScript } from './support'
 
 test('what is asked in another way than it can be is answered as such, in JSON', async ({ request }) => {
   const asked: [method: string, path: string, status: number, allow?: string][] = [
@@ -41,13 +42,7 @@ test('pages and files come with their headers; no script runs but those of the p
     const { 'x-content-type-options': kind, 'x-frame-options': frame } = (await request.get(path)).headers()
     expect([kind, frame], path).toEqual(['nosniff', 'DENY'])
   }
-  const ran = await page.evaluate(() => {
-    const script = document.createElement('script')
-    script.textContent = 'window.strange = true'
-    document.body.append(script)
-    return 'strange' in window
-  })
-  expect(ran).toBe(false)
+  await expectNoForeignScript(page)
   expect(said.filter((words) => !words.includes('inline script'))).toEqual([])
 })
 

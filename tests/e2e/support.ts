@@ -86,6 +86,17 @@ export async function expectNoAxeFindings(page: Page, { highContrast = false, by
   )
 }
 
+/** A script that is put into the page does not run. */
+export async function expectNoForeignScript(page: Page) {
+  const ran = await page.evaluate(() => {
+    const script = document.createElement('script')
+    script.textContent = 'window.strange = true'
+    document.body.append(script)
+    return 'strange' in window
+  })
+  expect(ran).toBe(false)
+}
+
 /** Nothing stands wider than the screen. */
 export async function expectNoSidewaysScroll(page: Page) {
   await expect

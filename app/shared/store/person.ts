@@ -39,8 +39,7 @@ import {
   type World,
   snapshotsOf,
 } from './database'
-import { atBase } from '~/shared/atBase'
-import { demoMadeHere } from './demoMadeHere'
+import { demoText, serverShowsDemo } from './demo'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './runningKeeper'
@@ -324,21 +323,9 @@ export const usePersonStore = defineStore('person', () => {
     if (kept) unreadable.value = unreadable.value.filter((each) => each !== faulty)
   }
 
-  async function serverShowsDemo(): Promise<boolean> {
-    try {
-      const mode: unknown = await (await fetch(atBase('api/mode'))).json()
-      return typeof mode === 'object' && mode !== null && 'demo' in mode && mode.demo === true
-    } catch {
-      return false
-    }
-  }
-
   /** Fetch the demo as of today into its own database and go there. */
   async function loadDemo() {
-    const query = new URLSearchParams({ date: today.value, zone: deviceTimeZone() })
-    const answer = await fetch(atBase(`api/demo?${query}`)).catch(() => null)
-    // Files on a host have no routes: the demo is made here then, which takes longer.
-    const read = readText(answer?.ok ? await answer.text() : await demoMadeHere(today.value, deviceTimeZone()))
+    const read = readText(await demoText(today.value, deviceTimeZone()))
     if (!read.ok) throw new Error('The demo could not be made.')
     const demo = await openWorld('demo')
     await replaceAll(demo, read.value.person)
