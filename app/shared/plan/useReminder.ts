@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { usePlan } from './usePlan'
+import { quietNotice } from './quietNotice'
 
 /** How often it is looked. */
 const EVERY_MS = 20_000
@@ -34,8 +35,7 @@ export function useReminder() {
       const named = [...person.routines, ...person.person.seasons]
       const name = named.find(({ id }) => id === practice.routineId)?.name ?? 'Practice'
       const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is laid for now`
-      if (typeof Notification !== 'undefined' && Notification.permission === 'granted')
-        new Notification('Pebblebrook', { body: words, silent: true, tag: key })
+      void quietNotice(words, key)
       latest.value = { key, words }
     }
   }
