@@ -4,26 +4,21 @@ import { quietNotice } from '~/shared/plan/quietNotice'
 const given: unknown[][] = []
 const withWorker = (showNotification: (...of: unknown[]) => Promise<void>) =>
   vi.stubGlobal('navigator', { serviceWorker: { getRegistration: async () => ({ showNotification }) } })
-const byPage = (permission: string) =>
+/** What a page calls with `new`. */
+const byPage = (permission: string, make: (...of: unknown[]) => void = (...of) => void given.push(['page', ...of])) =>
   vi.stubGlobal(
     'Notification',
-    class {
-      static permission = permission
-      constructor(...of: unknown[]) {
-        given.push(['page', ...of])
-      }
-    },
+    Object.assign(
+      function (...of: unknown[]) {
+        make(...of)
+      },
+      { permission },
+    ),
   )
 const asOnAPhone = () =>
-  vi.stubGlobal(
-    'Notification',
-    class {
-      static permission = 'granted'
-      constructor() {
-        throw new TypeError('Illegal constructor')
-      }
-    },
-  )
+  byPage('granted', () => {
+    throw new TypeError('Illegal constructor')
+  })
 afterEach(() => {
   given.length = 0
   vi.unstubAllGlobals()
