@@ -14,6 +14,8 @@ const ROOMS = [
   'plan',
   'sound',
   'formats',
+  'handover',
+  'merge',
   'tables',
   'tools',
 ]
@@ -72,6 +74,7 @@ const FEATURES = [
   'week',
   'seasons',
   'carry',
+  'handover',
 ]
 
 const noImport = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })

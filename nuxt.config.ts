@@ -41,6 +41,8 @@ const PAGES = [
   '/remote',
   '/carry',
   '/follow',
+  '/hand',
+  '/take',
 ]
 
 export default defineNuxtConfig({
@@ -82,7 +84,7 @@ export default defineNuxtConfig({
         headers: {
           'x-content-type-options': 'nosniff',
           'referrer-policy': 'no-referrer',
-          'permissions-policy': 'microphone=(self), camera=(), geolocation=()',
+          'permissions-policy': 'microphone=(self), camera=(self), geolocation=()',
           'x-frame-options': 'DENY',
           'cross-origin-opener-policy': 'same-origin',
           'cross-origin-resource-policy': 'same-origin',

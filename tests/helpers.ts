@@ -186,7 +186,7 @@ const lowLayerArbitrary = layerArbitrary.map(({ from, so }): Layer => ({
 }))
 
 /** Any form that the schema lets through, with an even count where it is meant in all. */
-const formAndCountArbitrary = fc
+export const formAndCountArbitrary = fc
   .record({
     by: fc.constantFrom('breathRepetitions', 'breathHold', 'time', 'beats', 'open'),
     sides: fc.constantFrom('none', 'alternate', 'oneThenOther', 'bothDirections'),

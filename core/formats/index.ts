@@ -1,6 +1,15 @@
 /** Formats: all of a person's data, in and out, strictly. */
 export * from './person'
-export { readArchive, toArchive, writeArchive, type Archive, type ReadArchive } from './archive'
+export {
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  readArchive,
+  toArchive,
+  writeArchive,
+  type Archive,
+  type ReadArchive,
+  type ReadOptions,
+} from './archive'
 export {
   commandBeforeVersion3,
   formOfVersion1,

@@ -201,6 +201,7 @@ export const waySchema = strictObject<Way>({
   weightKg: optionalNumberBetween(WEIGHT_KG.least, WEIGHT_KG.most),
   learnedFrom: textUpTo(400),
   notes: textSchema,
+  onlyWhereNamed: optionalYesOrNo(),
 })
 
 export const houseRulesSchema = strictObject<HouseRules>({

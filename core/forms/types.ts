@@ -314,6 +314,8 @@ export interface Way {
   weightKg?: number
   learnedFrom: string
   notes: string
+  /** It came with a routine of somebody else: it holds only where a step names it, and is not how I do the form. */
+  onlyWhereNamed?: boolean
 }
 
 /** What one person keeps the same for all forms. */

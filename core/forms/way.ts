@@ -21,12 +21,12 @@ interface HowDone {
 }
 
 /**
- * The way that holds for a form: the one that its step names, else the first that is given for it, changed as the step asks; undefined for
- * the form as it is taught.
+ * The way that holds for a form: the one that its step names, else the first of my own that is given for it, changed as the step asks;
+ * undefined for the form as it is taught.
  */
 export function wayFor(step: HowDone, ways: readonly Way[]): Way | undefined {
   const named = step.wayId ? ways.find(({ id }) => id === step.wayId) : undefined
-  const mine = named ?? ways.find(({ formId }) => formId === step.formId)
+  const mine = named ?? ways.find(({ formId, onlyWhereNamed }) => formId === step.formId && !onlyWhereNamed)
   return step.manner ? knownWithManner(step.formId, mine, step.manner) : mine
 }
 

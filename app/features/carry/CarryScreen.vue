@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { prepareToday } from '#core/plan'
 import { routineOfOne, type Routine } from '#core/routine'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { useEased } from '~/shared/plan/useEased'
 import { usePersonStore } from '~/shared/store/person'
-import { listPhrase } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import CarrySound from './CarrySound.vue'
 import { FIRST_CHOICES, type CarryChoices } from './choices'
@@ -21,26 +20,7 @@ const kept = computed<Routine | null>(() => {
   if (form.value) return routineOfOne(form.value)
   return person.routines.find(({ id }) => id === route.query.routine) ?? null
 })
-/** As it would be done with what was declared; null where nothing was. */
-const eased = computed(() => {
-  const { conditions } = person.settings
-  if (!kept.value || conditions.length === 0) return null
-  const body = { states: [], pain: [] }
-  return prepareToday({ ...person.setting, conditions, routines: [kept.value], body })[0] ?? null
-})
-const nameOf = (formId: string) => person.formsById.get(formId)?.name ?? formId
-const milderWords = computed(() => {
-  const one = eased.value
-  if (!one) return null
-  if ('not' in one)
-    return 'With what you declared, too little of it is left to be led. Ask your doctor or teacher before you practise it as it is.'
-  return [
-    one.milder.length > 0 && `Milder: ${listPhrase(one.milder.map(nameOf))}.`,
-    one.leftOut.length > 0 && `Left out: ${listPhrase(one.leftOut.map(nameOf))}.`,
-  ]
-    .filter(Boolean)
-    .join(' ')
-})
+const { eased, milderWords } = useEased(() => kept.value)
 const isForbidden = computed(() => choices.value.milder && eased.value !== null && 'not' in eased.value)
 const session = computed(() => {
   if (!kept.value) return null

@@ -50,6 +50,7 @@ function text() {
       <Button label="Card as a picture" icon="pi pi-download" size="small" severity="secondary" @click="card" />
       <Button label="The routine as text" icon="pi pi-download" size="small" severity="secondary" @click="text" />
       <NuxtLink v-if="routineId" :to="`/routines/card/${routineId}`">A card to print</NuxtLink>
+      <NuxtLink v-if="routineId" :to="`/hand?routine=${routineId}`">Hand it over</NuxtLink>
     </div>
     <p class="small soft">
       Captions and chapters (WebVTT) go with the sound file made with the same choices. The text has forms of my own

@@ -6,7 +6,8 @@ import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { dayPhrase, weekdayMomentPhrase } from '~/shared/words/time'
-import { useArchiveReading } from './archiveReading'
+import { incoming } from '~/shared/files/incoming'
+import { useReading } from '~/shared/files/reading'
 import { download } from '~/shared/ui/download'
 import { noteSaved } from './backup'
 import BackupFile from './BackupFile.vue'
@@ -21,7 +22,7 @@ const person = usePersonStore()
 const follow = useFollowStore()
 const confirm = useConfirm()
 const toast = useToast()
-const { progress, read, cancel } = useArchiveReading()
+const { progress, read, cancel } = useReading()
 
 /** What the import would say to the file that was just given out. */
 const exportFaults = ref<Fault[]>([])
@@ -40,8 +41,12 @@ onChange((files) => void readFile(files?.[0]))
 async function readFile(file: File | undefined) {
   if (!file) return
   const found = await read(file)
-  importFaults.value = found && !found.ok ? found.faults : []
-  if (found?.ok) askToTake(found.value, found.notes)
+  importFaults.value = found && !found.read.ok ? found.read.faults : []
+  if (!found?.read.ok) return
+  if (found.kind === 'archive') return askToTake(found.read.value as Archive, found.read.notes)
+  // A routine is looked at before it is taken.
+  incoming.value = found
+  await navigateTo('/take')
 }
 function askToTake(archive: Archive, notes: string[]) {
   const { sessions, routines, forms } = archive.person
@@ -126,6 +131,10 @@ async function lookAtDemo() {
         aria-label="Archive to import"
         tabindex="-1"
       />
+    </div>
+    <div class="row">
+      <NuxtLink to="/hand?all=1">To another device by pictures</NuxtLink>
+      <NuxtLink to="/take">Take something in</NuxtLink>
     </div>
     <div v-if="exportFaults.length > 0" class="fault" role="alert">
       <p>The file is written, but could not be read back as it is:</p>

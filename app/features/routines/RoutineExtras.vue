@@ -85,6 +85,7 @@ function startOver() {
       <Button label="Read it in" size="small" :disabled="!touched || read.routine.entries.length === 0" @click="take" />
       <Button v-if="touched" label="As it was" size="small" severity="secondary" text @click="startOver" />
       <NuxtLink :to="`/routines/card/${routine.id}`">A card to print</NuxtLink>
+      <NuxtLink :to="`/hand?routine=${routine.id}`">Hand it over</NuxtLink>
       <NuxtLink :to="`/routines/compare?one=${routine.id}`">Compare</NuxtLink>
     </div>
   </section>

@@ -31,7 +31,11 @@ const parts = ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))
 
 /** In which version the form is done here; as I always do it where nothing is chosen. */
 const ALWAYS = 'always'
+/** In the way of who handed the routine over. */
+const HANDED = 'handed'
+const handedWay = computed(() => person.ways.find(({ id }) => id === props.step.wayId && props.step.wayId !== null))
 const versions = computed(() => [
+  ...(handedWay.value ? [{ value: HANDED, name: 'as it was handed over' }] : []),
   { value: ALWAYS, name: 'as I do it' },
   ...(form.value?.versions ?? []).map(({ kind }) => ({ value: kind as string, name: VERSION_WORDS[kind] })),
   ...(isChanged.value && !props.step.manner?.version ? [{ value: HERE, name: 'changed here' }] : []),
@@ -45,9 +49,12 @@ const changePhrase = computed(() => {
   const { manner: _, ...plain } = props.step
   return mannerChangePhrase(mannerChange(form.value, wayFor(plain, ways), wayFor(props.step, ways), rules))
 })
-const version = computed(() => props.step.manner?.version ?? (isChanged.value ? HERE : ALWAYS))
+const version = computed(
+  () => props.step.manner?.version ?? (isChanged.value ? HERE : handedWay.value ? HANDED : ALWAYS),
+)
 function choose(chosen: string) {
-  if (chosen === HERE) return
+  if (chosen === HERE || chosen === HANDED) return
+  if (chosen === ALWAYS) return emit('change', { manner: undefined, wayId: null })
   const kind = form.value?.versions.find(({ kind }) => kind === chosen)?.kind ?? null
   emit('change', { manner: kind ? { version: kind, choices: props.step.manner?.choices ?? {} } : undefined })
 }

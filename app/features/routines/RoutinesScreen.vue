@@ -57,6 +57,7 @@ function remove(routine: Routine) {
       <div class="row">
         <Button label="From a purpose" icon="pi pi-compass" @click="navigateTo('/routines/propose')" />
         <Button label="Assemble a routine" icon="pi pi-plus" severity="secondary" @click="makeNew" />
+        <NuxtLink to="/take">Take something in</NuxtLink>
         <NuxtLink to="#series">Series</NuxtLink>
         <Button label="Compare" severity="secondary" text @click="navigateTo('/routines/compare')" />
       </div>
@@ -112,6 +113,12 @@ function remove(routine: Routine) {
                 :to="`/carry?routine=${routine.id}`"
                 :aria-label="`Take ${routine.name} along`"
                 >Take along</NuxtLink
+              >
+              <NuxtLink
+                v-if="result.ok && routine.entries.length > 0"
+                :to="`/hand?routine=${routine.id}`"
+                :aria-label="`Hand ${routine.name} over`"
+                >Hand over</NuxtLink
               >
               <Button
                 label="Copy"

@@ -1,16 +1,24 @@
-import { compileTimeline, TooLongError, totalsOf, UnknownFormError, type Timeline, type Totals } from '#core/timeline'
+import {
+  compileTimeline,
+  TooLongError,
+  totalsOf,
+  UnknownFormError,
+  type PracticeSetting,
+  type Timeline,
+  type Totals,
+} from '#core/timeline'
 import type { Routine } from '#core/routine'
 import { usePersonStore } from './person'
 
 /** A routine compiled at my pace, my way and by my house rules; or the sentence that says why it cannot be. */
 export type Compiled = { ok: true; timeline: Timeline; totals: Totals } | { ok: false; why: string }
 
-/** Compiles routines for the screens, always with what the person has set now. */
+/** Compiles routines for the screens, with what the person has set now where nothing else is said. */
 export function useCompiled() {
   const person = usePersonStore()
-  return (routine: Routine): Compiled => {
+  return (routine: Routine, setting: PracticeSetting = person.setting): Compiled => {
     try {
-      const timeline = compileTimeline({ routine, ...person.setting })
+      const timeline = compileTimeline({ routine, ...setting })
       return { ok: true, timeline, totals: totalsOf(timeline) }
     } catch (error) {
       if (error instanceof UnknownFormError) {

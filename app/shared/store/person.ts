@@ -273,9 +273,10 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   /** Everything as the text of an archive. Throws while not everything is here (see `untilWhole`). */
-  function exportText(): string {
+  function exportText({ withRecordings = true } = {}): string {
     if (!isWhole.value) throw new Error('The journal is still being read. Try again in a moment.')
-    return writeArchive(toArchive(person.value, new Date(wallMs()).toISOString()))
+    const given = withRecordings ? person.value : { ...person.value, recordings: [] }
+    return writeArchive(toArchive(given, new Date(wallMs()).toISOString()))
   }
 
   /** Check an archive; only `takeArchive` writes. */

@@ -1,21 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readRoutineText, contentOf, writeRoutineText } from '#core/formats'
-import { VERSION_KINDS, type Manner, ARC_PARTS } from '#core/forms'
-import {
-  BUILD_STAGES,
-  groupFor,
-  PATTERNS,
-  routineSchema,
-  stepFor,
-  stepsOf,
-  type Between,
-  type Entry,
-  type Routine,
-  type Step,
-} from '#core/routine'
+import { routineSchema, stepsOf, type Entry, type Routine } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
-import { aRoutine, aStep, layerArbitrary, ratioArbitrary } from '../../helpers'
+import { aRoutine, aStep, ratioArbitrary } from '../../helpers'
+import { betweenArbitrary, entryArbitrary } from '../../routineArbitrary'
 
 const ids = () => {
   let next = 0
@@ -23,15 +12,6 @@ const ids = () => {
 }
 const again = (routine: Routine) => readRoutineText(writeRoutineText(routine, CATALOGUE), CATALOGUE, ids())
 
-const betweenArbitrary = fc.oneof<fc.Arbitrary<Between>[]>(
-  fc.constant({ by: 'flow' }),
-  fc.record({ by: fc.constant('rest' as const), breaths: fc.nat(20) }),
-  fc.record({
-    by: fc.constant('form' as const),
-    formId: fc.constantFrom(...CATALOGUE.map(({ id }) => id)),
-    count: fc.integer({ min: 1, max: 3600 }),
-  }),
-)
 describe('a routine as Markdown', () => {
   it('is what a person would write', () => {
     const text =
@@ -70,55 +50,11 @@ describe('a routine as Markdown', () => {
   )
 
   it('comes back the same, whatever the steps, patterns and marks', () => {
-    const chosen = fc.constantFrom<Manner['choices']>({}, { topHold: 'leaveOut' }, { heels: 'quiet', belly: 'natural' })
-    const mannerArbitrary = fc
-      .tuple(fc.constantFrom(...VERSION_KINDS, 'plain', null), chosen)
-      .map(([version, choices]): Manner => ({ version, choices }))
-      .filter(({ version, choices }) => version !== null || Object.keys(choices).length > 0)
-    const marks = fc.record(
-      { optional: fc.boolean(), pinned: fc.boolean(), off: fc.boolean(), byHand: fc.constant(true) },
-      { requiredKeys: ['optional', 'pinned', 'off'] },
-    )
-    const step = fc
-      .tuple(
-        fc.constantFrom(...CATALOGUE),
-        fc.integer({ min: 1, max: 3600 }),
-        fc.nat(20),
-        fc.constantFrom(...ARC_PARTS),
-        marks,
-        fc.option(mannerArbitrary, { nil: undefined }),
-        fc.array(layerArbitrary, { maxLength: 3 }),
-      )
-      .map(([form, count, restBreaths, part, marked, manner, layers]): Step => ({
-        ...stepFor(form, 's'),
-        ...{ count, restBreaths, part },
-        ...(manner && { manner }),
-        ...(layers.length > 0 && { layers }),
-        ...marked,
-      }))
-    const group = fc
-      .tuple(
-        fc.constantFrom(...PATTERNS),
-        fc
-          .string({ minLength: 1, maxLength: 20, unit: fc.constantFrom(...'abc xyz-()') })
-          .filter((name) => name.trim() === name && !/ {2}/.test(name)),
-        fc.array(step, { minLength: 1, maxLength: 3 }),
-        fc.integer({ min: 1, max: 36 }),
-        fc.subarray([...BUILD_STAGES]),
-        marks,
-        fc.option(betweenArbitrary, { nil: undefined }),
-      )
-      .map(([pattern, name, steps, rounds, stages, marked, between]) => ({
-        ...groupFor(pattern, 'g', name, steps),
-        ...{ rounds, stages: pattern === 'buildUp' ? stages : [] },
-        ...(between && { between }),
-        ...marked,
-      }))
     const whole = fc.record({ between: betweenArbitrary, ratio: ratioArbitrary }, { requiredKeys: [] })
     const purpose = fc.constantFrom('', 'For mornings.', 'Two\nlines')
     fc.assert(
       fc.property(
-        fc.array(fc.oneof(step, group), { maxLength: 8 }),
+        fc.array(entryArbitrary, { maxLength: 8 }),
         purpose,
         fc.nat(50),
         whole,

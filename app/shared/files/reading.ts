@@ -1,0 +1,71 @@
+import { proxy, releaseProxy, wrap } from 'comlink'
+import { onScopeDispose, ref } from 'vue'
+import type { Brought } from '#core/handover'
+import type { FilesWorker } from './files.worker'
+
+const refused = (message: string): Brought => ({
+  kind: 'archive',
+  read: { ok: false, faults: [{ path: 'the file', message }] },
+})
+
+/** A worker of files; `onBroken` when it cannot go on. */
+function openFiles(onBroken: () => void) {
+  const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' })
+  worker.onerror = onBroken
+  const files = wrap<FilesWorker>(worker)
+  // The proxy is held until the end: Comlink takes one that nobody holds any more for the end of the work.
+  const close = () => {
+    files[releaseProxy]()
+    worker.terminate()
+  }
+  return { files, close }
+}
+
+/** A text in as few bytes as can be, made away from the page. Throws where that fails. */
+export function packedText(text: string): Promise<Uint8Array> {
+  return new Promise((resolve, reject) => {
+    const { files, close } = openFiles(() => reject(new Error('It is more than this browser can pack at once.')))
+    void files.pack(text).then(resolve, reject).finally(close)
+  })
+}
+
+/** Reading what is brought in a worker: with what share of it is done, and to be called off. Whatever goes wrong becomes a sentence. */
+export function useReading() {
+  /** From 0 to 1 while it reads; null when it does not. */
+  const progress = ref<number | null>(null)
+  let callOff: () => void = () => undefined
+
+  function cancel() {
+    callOff()
+    callOff = () => undefined
+    progress.value = null
+  }
+  /** A file, its text, or the bytes of a packed one. Null when it was called off. */
+  async function read(brought: File | string | Uint8Array): Promise<Brought | null> {
+    cancel()
+    progress.value = 0
+    try {
+      const content = brought instanceof File ? await brought.text() : brought
+      return await readHere(content)
+    } catch (error) {
+      return refused(`The file could not be read: ${error instanceof Error ? error.message : String(error)}.`)
+    } finally {
+      cancel()
+    }
+  }
+  function readHere(content: string | Uint8Array): Promise<Brought | null> {
+    const told = proxy((share: number) => void (progress.value = share))
+    return new Promise((resolve, reject) => {
+      const broken = () => resolve(refused('The file is more than this browser can read at once.'))
+      const { files, close } = openFiles(broken)
+      callOff = () => {
+        close()
+        resolve(null)
+      }
+      const asked = typeof content === 'string' ? files.readText(content, told) : files.readPacked(content, told)
+      void asked.then(resolve, reject)
+    })
+  }
+  onScopeDispose(cancel)
+  return { progress, read, cancel }
+}
