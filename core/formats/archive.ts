@@ -1,7 +1,18 @@
 import * as yup from 'yup'
-import { instantSchema, MOST_FAULTS, oneOf, shortFault, strictObject, validate, type Fault } from '../basics'
+import {
+  instantSchema,
+  MOST_FAULTS,
+  oneOf,
+  optionally,
+  shortFault,
+  strictList,
+  strictObject,
+  validate,
+  type Fault,
+} from '../basics'
 import { formIdsOf, stepsOf } from '../routine'
 import { upgraded } from './migrations'
+import { markSchema, MOST_MARKS, ofMark, type Mark } from './marks'
 import { checkItem, LISTS, PERSON_LISTS, personSchema, type ListName, type PersonData } from './person'
 
 export const ARCHIVE_FORMAT = 'pebblebrook-archive'
@@ -14,6 +25,8 @@ export interface Archive {
   /** ISO 8601 instant in UTC. */
   exportedAt: string
   person: PersonData
+  /** What is noted of changes, for merging; none where it is left out. */
+  marks?: Mark[]
 }
 
 const archiveSchema = strictObject<Archive>({
@@ -24,12 +37,14 @@ const archiveSchema = strictObject<Archive>({
     .oneOf([ARCHIVE_VERSION], `\${path} must be ${ARCHIVE_VERSION}, the version that this Pebblebrook reads`),
   exportedAt: instantSchema,
   person: personSchema,
+  marks: optionally(strictList(markSchema, MOST_MARKS)),
 })
 
 /** Put a person's data into an archive; lists in the order of their ids, so that the same data are the same text. */
-export function toArchive(person: PersonData, exportedAt: string): Archive {
+export function toArchive(person: PersonData, exportedAt: string, marks: readonly Mark[] = []): Archive {
   const lists = Object.fromEntries(PERSON_LISTS.map((list) => [list, [...person[list]].sort(byId)]))
-  return { format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, exportedAt, person: { ...person, ...lists } }
+  const noted = marks.length > 0 ? { marks: [...marks].sort(byId) } : {}
+  return { format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, exportedAt, person: { ...person, ...lists }, ...noted }
 }
 const byId = (one: { id: string }, other: { id: string }) => (one.id < other.id ? -1 : one.id > other.id ? 1 : 0)
 
@@ -88,6 +103,8 @@ function readValue(value: unknown, { onProgress, ...shipped }: ReadOptions): Rea
   if (faults.length > 0) return { ok: false, faults }
   // Every part of it has been checked by its schema.
   const archive = value as Archive
+  const strange = strangeStates(archive.marks ?? [])
+  if (strange.length > 0) return { ok: false, faults: strange.slice(0, MOST_FAULTS) }
   const double = doubleIds(archive.person)
   if (double.length > 0) return { ok: false, faults: double.slice(0, MOST_FAULTS) }
   return { ok: true, value: archive, notes: whatIsGone(archive.person, shipped) }
@@ -103,6 +120,18 @@ function frameOf(value: unknown): unknown {
     PERSON_LISTS.some((list) => list === field) && Array.isArray(each) ? [] : (each as unknown),
   ])
   return { ...value, person: Object.fromEntries(emptied) as unknown }
+}
+
+/** States that stand beside others are items like any: they are checked as strictly. Those of a setting take its place only in a merge. */
+function strangeStates(marks: readonly Mark[]): Fault[] {
+  return marks.flatMap(({ id, beside = [] }, index) => {
+    const { list } = ofMark(id)
+    if (list === 'settings') return []
+    return beside.flatMap(({ value }, place) => {
+      const checked = value === undefined ? null : checkItem(list, value, `marks[${index}].beside[${place}].value`)
+      return checked && !checked.ok ? checked.faults : []
+    })
+  })
 }
 
 function doubleIds(person: PersonData): Fault[] {

@@ -19,6 +19,7 @@ export {
   wayOfVersion1,
 } from './migrations'
 export { merged } from './mergeSettings'
+export { ofMark, type Mark } from './marks'
 export { formsInText } from './formsText'
 export { readElsewhereLine, type ElsewhereLine } from './elsewhereText'
 export { readLayers, STAGE_NAMES, writeLayers } from './layerText'

@@ -27,8 +27,9 @@ async function takeIn(page: Page, name: string, text: string) {
   await page
     .getByLabel('Archive to import')
     .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Take it' }).click()
+  await page.getByRole('button', { name: /^(Take it|Put it in place of all that is here)$/ }).click()
   await expect(page.getByText('The archive is in.')).toBeVisible()
+  await goTo(page, 'Settings')
 }
 
 test('a chosen file is written after every session, and not emptied by an erasing or an import until it is said', async ({

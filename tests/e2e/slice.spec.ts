@@ -97,9 +97,10 @@ test('a ten-minute routine of five forms: assembled, followed, felt, found again
 
   await goTo(page, 'Settings')
   await page.getByLabel('Archive to import').setInputFiles(file)
-  await expect(page.getByRole('alertdialog')).toContainText('1 session, 1 routine')
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Take it' }).click()
+  await expect(page.getByText('It holds 1 session, 1 routine')).toBeVisible()
+  await page.getByRole('button', { name: 'Take it', exact: true }).click()
   await expect(page.getByText('The archive is in.')).toBeVisible()
+  await goTo(page, 'Settings')
   const again = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export everything' }).click()
   const second = JSON.parse(await readFile(await (await again).path(), 'utf8'))

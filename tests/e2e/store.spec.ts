@@ -242,7 +242,7 @@ test('an archive that is taken in one tab reaches the other; what that one follo
   const other = await context.newPage()
   await openAt(other, '/settings')
   await other.getByLabel('Archive to import').setInputFiles(archive)
-  await other.getByRole('button', { name: 'Take it', exact: true }).click()
+  await other.getByRole('button', { name: 'Put it in place of all that is here' }).click()
   await expect(other.getByText('The archive is in.')).toBeVisible()
   await letPass(page, 200)
   await expect(page.getByText('Kept after the export is in the journal.')).toBeVisible()

@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import type { Fault } from '#core/basics'
-import type { Archive } from '#core/formats'
 import { MOST_SNAPSHOTS, type Snapshot } from '~/shared/store/database'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { listPhrase, plural } from '~/shared/words/numbers'
-import { dayPhrase, weekdayMomentPhrase } from '~/shared/words/time'
+import { weekdayMomentPhrase } from '~/shared/words/time'
 import { incoming } from '~/shared/files/incoming'
 import { useReading } from '~/shared/files/reading'
 import { download } from '~/shared/ui/download'
-import { noteSaved } from './backup'
 import BackupFile from './BackupFile.vue'
 import { exportAll } from './exportAll'
 import { snapshotText } from './snapshotText'
@@ -43,28 +41,9 @@ async function readFile(file: File | undefined) {
   const found = await read(file)
   importFaults.value = found && !found.read.ok ? found.read.faults : []
   if (!found?.read.ok) return
-  if (found.kind === 'archive') return askToTake(found.read.value as Archive, found.read.notes)
-  // A routine is looked at before it is taken.
+  // It is looked at before it is taken.
   incoming.value = found
   await navigateTo('/take')
-}
-function askToTake(archive: Archive, notes: string[]) {
-  const { sessions, routines, forms } = archive.person
-  const gone = notes.length > 0 ? ` ${notes.slice(0, 3).join(' ')} They stay as they are.` : ''
-  confirm.require({
-    header: 'Take this archive?',
-    message: `It holds ${plural(sessions.length, 'session')}, ${plural(routines.length, 'routine')} and ${plural(forms.length, 'form')} of its own, from ${dayPhrase(archive.exportedAt.slice(0, 10))}. It takes the place of everything kept here now; what is here now can be gone back to.${gone}`,
-    acceptProps: { label: 'Take it' },
-    rejectProps: { label: 'Leave it', severity: 'secondary' },
-    accept: async () => {
-      if (await person.takeArchive(archive)) {
-        said('The archive is in.')
-        // All of it lies in the file that it came from.
-        noteSaved()
-      }
-      await lookBack()
-    },
-  })
 }
 const said = (summary: string) => toast.add({ severity: 'success', summary, life: 4000 })
 function askToErase() {
@@ -88,6 +67,7 @@ const lookBack = async () => void (before.value = (await person.snapshots()) ?? 
 onMounted(lookBack)
 const WHY_WORDS: Record<Snapshot['why'], string> = {
   import: 'an archive took its place',
+  merge: 'another device’s was taken together with it',
   erase: 'everything was erased',
   goBack: 'you went back',
   update: 'Pebblebrook was brought up to date',

@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { computed, ref, shallowRef } from 'vue'
-import { wallMs } from '~/shared/sound/clock'
+import { noteSaved, readSaved, rememberSaved, saved } from '~/shared/files/saved'
 import type { usePersonStore } from '~/shared/store/person'
 
 type Person = ReturnType<typeof usePersonStore>
@@ -29,33 +29,11 @@ async function inFiles<Answer>(work: (files: IDBPDatabase<BackupSchema>) => Prom
 /** With so many sessions in no file it is said; put off, after so many more. Our choice. */
 const REMIND_FROM = 10
 const REMIND_AGAIN = 5
-const SAVED_KEY = 'pebblebrook.saved'
 /** An emptied store must not take the place of years in a file by itself: with less than this part of the sessions it is asked first. Our choice. */
 const FEWER = 0.8
-/** When all was last written to some file, how many sessions are in the chosen one, and from how many unsaved ones it is to be said again. */
-const NEVER_SAVED = { atMs: 0, inFile: 0, later: 0 }
-type Saved = typeof NEVER_SAVED
-
-function readSaved(): Saved {
-  try {
-    const found: unknown = JSON.parse(localStorage.getItem(SAVED_KEY) ?? 'null')
-    const read = { ...NEVER_SAVED, ...(found as object | null) }
-    return Object.values(read).every(Number.isFinite) ? read : NEVER_SAVED
-  } catch {
-    return NEVER_SAVED
-  }
-}
-const saved = ref<Saved>(NEVER_SAVED)
 const file = shallowRef<KeptFile | null>(null)
 /** Why the chosen file was not written: the browser wants to be asked again, there are far fewer sessions than in it, or it could not be. */
 const fault = ref<'' | 'notAllowed' | 'fewer' | 'failed'>('')
-
-function remember(change: Partial<Saved>) {
-  saved.value = { ...saved.value, ...change }
-  localStorage.setItem(SAVED_KEY, JSON.stringify(saved.value))
-}
-/** Everything that is here lies in a file now. */
-export const noteSaved = () => remember({ atMs: wallMs(), later: 0 })
 
 /** What keeps the records beyond this browser: a chosen file that is written after every session, or a word when many sessions are in none. */
 export function useBackup(person: Person) {
@@ -71,7 +49,7 @@ export function useBackup(person: Person) {
   )
 
   async function look() {
-    saved.value = readSaved()
+    readSaved()
     file.value = (await inFiles((files) => files.get('files', 'chosen')).catch(() => null)) ?? null
   }
   /** Choose the file, and write it at once. False where none was chosen. */
@@ -107,10 +85,10 @@ export function useBackup(person: Person) {
       }
       // What is written stands beside the old file until it is closed: it never is half a file.
       const writing = await chosen.createWritable()
-      await writing.write(person.exportText())
+      await writing.write(await person.exportText())
       await writing.close()
       noteSaved()
-      remember({ inFile: person.sessions.length })
+      rememberSaved({ inFile: person.sessions.length })
       return true
     } catch {
       fault.value = 'failed'
@@ -120,6 +98,6 @@ export function useBackup(person: Person) {
   return {
     ...{ saved, file, fault, unsaved, isDue, look, choose, forget, write },
     canChoose: () => picker() !== undefined,
-    later: () => remember({ later: unsaved.value + REMIND_AGAIN }),
+    later: () => rememberSaved({ later: unsaved.value + REMIND_AGAIN }),
   }
 }

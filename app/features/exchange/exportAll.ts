@@ -1,12 +1,12 @@
 import type { Fault } from '#core/basics'
 import type { usePersonStore } from '~/shared/store/person'
 import { download } from '~/shared/ui/download'
-import { noteSaved } from './backup'
+import { noteSaved } from '~/shared/files/saved'
 
 /** Give out everything as an archive, what is not kept yet among it; answers what the import would say to it. */
 export async function exportAll(person: ReturnType<typeof usePersonStore>): Promise<Fault[]> {
   await person.untilWhole()
-  const text = person.exportText()
+  const text = await person.exportText()
   if (person.world === 'own') noteSaved()
   download(`pebblebrook-${person.today}.json`, text)
   const check = person.readText(text)

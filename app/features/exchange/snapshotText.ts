@@ -11,4 +11,5 @@ export const snapshotText = (snapshot: Snapshot, settings: Settings) =>
     version: snapshot.version < SHAPED_SINCE ? 1 : 2,
     exportedAt: new Date(snapshot.atMs).toISOString(),
     person: { settings: snapshot.settings ?? settings, ...snapshot.lists },
+    ...(snapshot.marks && { marks: snapshot.marks }),
   })

@@ -18,8 +18,7 @@ const USUAL_PER_SECOND = 4
 
 onMounted(async () => {
   try {
-    await person.untilWhole()
-    const packed = await packedText(person.exportText({ withRecordings: false }))
+    const packed = await packedText(await person.exportText({ withRecordings: false }))
     bytes.value = packed.length
     frames.value = framesOf(packed)
   } catch (error) {

@@ -52,6 +52,8 @@ const { open, onChange } = useFileDialog({
 })
 onChange((files) => void (files?.[0] && readIn(files[0])))
 
+/** What was just taken, in words. */
+const done = ref('')
 function leave() {
   brought.value = null
   pasted.value = ''
@@ -83,7 +85,12 @@ function leave() {
       :archive="brought.read.value"
       :notes="brought.read.notes"
       @left="leave"
+      @taken="done = $event"
     />
+    <p v-else-if="done" role="status">
+      {{ done }} What was here before can be gone back to in <NuxtLink to="/settings#data">My data</NuxtLink>.
+      <NuxtLink to="/">To today</NuxtLink>
+    </p>
     <template v-else>
       <div v-if="faults.length > 0" class="fault" role="alert">
         <p>It cannot be taken, and nothing here was changed:</p>

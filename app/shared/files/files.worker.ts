@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink'
 import { packed, readBrought, unpacked, type Brought } from '#core/handover'
+import { mergePersons, type MarkedPerson, type Merged } from '#core/merge'
 import { SHIPPED_IDS } from '#data'
 
 type Tell = (share: number) => void
@@ -13,6 +14,8 @@ const filesWorker = {
     if (text !== null) return filesWorker.readText(text, onProgress)
     return { kind: 'routine', read: { ok: false, faults: [{ path: 'what was read', message: NOT_WHOLE }] } }
   },
+  merge: (mine: MarkedPerson, theirs: MarkedPerson, leave: ReadonlySet<string>): Merged =>
+    mergePersons(mine, theirs, leave),
   pack(text: string): Uint8Array {
     const bytes = packed(text)
     return transfer(bytes, [bytes.buffer])

@@ -1,6 +1,7 @@
-import { proxy, releaseProxy, wrap } from 'comlink'
+import { proxy, releaseProxy, wrap, type Remote } from 'comlink'
 import { onScopeDispose, ref } from 'vue'
 import type { Brought } from '#core/handover'
+import type { MarkedPerson, Merged } from '#core/merge'
 import type { FilesWorker } from './files.worker'
 
 const refused = (message: string): Brought => ({
@@ -21,13 +22,18 @@ function openFiles(onBroken: () => void) {
   return { files, close }
 }
 
-/** A text in as few bytes as can be, made away from the page. Throws where that fails. */
-export function packedText(text: string): Promise<Uint8Array> {
+/** One piece of work away from the page. Throws where the worker cannot go on. */
+function inFiles<T>(work: (files: Remote<FilesWorker>) => Promise<T>): Promise<T> {
   return new Promise((resolve, reject) => {
-    const { files, close } = openFiles(() => reject(new Error('It is more than this browser can pack at once.')))
-    void files.pack(text).then(resolve, reject).finally(close)
+    const { files, close } = openFiles(() => reject(new Error('It is more than this browser can work on at once.')))
+    void work(files).then(resolve, reject).finally(close)
   })
 }
+/** A text in as few bytes as can be. */
+export const packedText = (text: string): Promise<Uint8Array> => inFiles((files) => files.pack(text))
+/** What is here and what another device has, together; what is in `leave` stays as it is here. */
+export const mergedPersons = (mine: MarkedPerson, theirs: MarkedPerson, leave: ReadonlySet<string>): Promise<Merged> =>
+  inFiles((files) => files.merge(mine, theirs, leave))
 
 /** Reading what is brought in a worker: with what share of it is done, and to be called off. Whatever goes wrong becomes a sentence. */
 export function useReading() {

@@ -10,11 +10,12 @@ import {
   settingsOfVersion1,
   wayOfVersion1,
   type ListName,
-  type PersonData,
+  type Mark,
   type Recording,
   type Settings,
 } from '#core/formats'
 import type { Trial } from '#core/evidence'
+import type { Device } from '#core/merge'
 import type { SessionRecord, Felt } from '#core/journal'
 import type { Planned, Season } from '#core/plan'
 import type { Routine, RoutineVersion, Series } from '#core/routine'
@@ -44,15 +45,19 @@ export interface Snapshot {
   id: string
   /** Milliseconds since 1970. */
   atMs: number
-  why: 'import' | 'erase' | 'goBack' | 'update'
+  why: 'import' | 'merge' | 'erase' | 'goBack' | 'update'
   /** The version of the store that it was taken from. */
   version: number
   settings: unknown
   lists: Partial<Record<ListName, unknown[]>>
+  /** What was noted of changes; none before that was done. */
+  marks?: unknown[]
 }
 
 export interface PebblebrookSchema extends DBSchema {
-  kept: { key: 'settings'; value: Settings }
+  /** The settings; and this store's own sign among devices (see marking.ts). */
+  kept: { key: 'settings' | 'device'; value: Settings | Device }
+  marks: { key: string; value: Mark }
   /** Sessions under way, each by its own id: what it is followed from, and how far it has come. */
   running: { key: string; value: StoredRunning }
   alive: { key: string; value: StoredAlive }
@@ -73,9 +78,9 @@ export interface PebblebrookSchema extends DBSchema {
 
 export type Database = IDBPDatabase<PebblebrookSchema>
 type Upgrade = IDBPTransaction<PebblebrookSchema, StoreName[], 'versionchange'>
-type StoreName = ListName | 'kept' | 'running' | 'alive' | 'snapshots'
+export type StoreName = ListName | 'kept' | 'marks' | 'running' | 'alive' | 'snapshots'
 /** What a person has; snapshots are of that, and stay when it goes. */
-const STORES: StoreName[] = [...PERSON_LISTS, 'kept', 'running', 'alive']
+export const STORES: StoreName[] = [...PERSON_LISTS, 'kept', 'marks', 'running', 'alive']
 
 /**
  * The way from one version of the schema to the next: entry n leads from version n to n + 1. Entries are only ever added.
@@ -94,7 +99,7 @@ export const MIGRATIONS: readonly Migration[] = [
       database.createObjectStore(list, { keyPath: 'id' })
     const kept = upgrade.objectStore('kept')
     const settings = await kept.get('settings')
-    if (settings) await kept.put(settingsOfVersion1({ ...settings }) as Settings, 'settings')
+    if (settings) await kept.put(settingsOfVersion1({ ...settings } as never) as Settings, 'settings')
     const forms = upgrade.objectStore('forms')
     for (const form of await forms.getAll()) await forms.put(formOfVersion1({ ...form }) as Form)
     const ways = upgrade.objectStore('ways')
@@ -140,6 +145,8 @@ export const MIGRATIONS: readonly Migration[] = [
   (database) => void database.createObjectStore('planned', { keyPath: 'id' }),
   // 8 to 9: seasons.
   (database) => void database.createObjectStore('seasons', { keyPath: 'id' }),
+  // 9 to 10: what is noted of changes.
+  (database) => void database.createObjectStore('marks', { keyPath: 'id' }),
 ]
 
 const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }
@@ -171,7 +178,7 @@ export function openWorld(world: World, migrations = MIGRATIONS, watch: StoreWat
 }
 
 /** All that stands in the store, as it stands there. */
-async function snapshotOf(
+export async function snapshotOf(
   transaction: Pick<Upgrade, 'objectStore' | 'objectStoreNames'>,
   why: Snapshot['why'],
   version: number,
@@ -181,15 +188,17 @@ async function snapshotOf(
     there.map(async (list) => [list, (await transaction.objectStore(list).getAll()) as unknown[]] as const),
   )
   const settings: unknown = await transaction.objectStore('kept').get('settings')
+  const marks = transaction.objectStoreNames.contains('marks') ? await transaction.objectStore('marks').getAll() : []
   const atMs = Date.now()
-  return { id: new Date(atMs).toISOString(), atMs, why, version, settings, lists: Object.fromEntries(lists) }
+  const held = { settings, lists: Object.fromEntries(lists), ...(marks.length > 0 && { marks }) }
+  return { id: new Date(atMs).toISOString(), atMs, why, version, ...held }
 }
 
 /** So many of what stood before are kept, the latest; what held nothing takes no place of one that did. */
 export const MOST_SNAPSHOTS = 3
 /** The one that was kept before there were several. */
 const ONLY = 'before'
-async function keepSnapshot(transaction: Pick<Upgrade, 'objectStore'>, snapshot: Snapshot): Promise<void> {
+export async function keepSnapshot(transaction: Pick<Upgrade, 'objectStore'>, snapshot: Snapshot): Promise<void> {
   if (snapshot.settings === undefined && Object.values(snapshot.lists).every((list) => list.length === 0)) return
   const store = transaction.objectStore('snapshots')
   const keys = (await store.getAllKeys()).sort((one, other) =>
@@ -211,85 +220,6 @@ export async function snapshotsOf(database: Database): Promise<Snapshot[]> {
 export async function isEmpty(database: Database): Promise<boolean> {
   const counts = await Promise.all(STORES.map((store) => database.count(store)))
   return counts.every((count) => count === 0)
-}
-
-/** All that is written in a transaction, or nothing: what fails undoes what came before it, and the end is waited for. */
-async function whole(transaction: { done: Promise<void>; abort: () => void }, work: () => Promise<unknown>) {
-  const { done } = transaction
-  // It is awaited below; where something fails before, nobody else waits for it.
-  done.catch(() => undefined)
-  try {
-    await work()
-  } catch (error) {
-    try {
-      transaction.abort()
-    } catch {
-      // It has come to its end already.
-    }
-    throw error
-  }
-  await done
-}
-
-/** Put one entry and commit at once: a page that is closed just then cannot lose it. `key` is for `kept` only. */
-export async function putNow<Store extends StoreName>(
-  database: Database,
-  store: Store,
-  value: PebblebrookSchema[Store]['value'],
-  key?: PebblebrookSchema[Store]['key'],
-): Promise<void> {
-  const transaction = database.transaction(store, 'readwrite')
-  await whole(transaction, async () => {
-    await Promise.all([transaction.store.put(value, key), Promise.resolve().then(() => transaction.commit())])
-  })
-}
-
-/** Remove some sessions and put others in their place, in one transaction: all of it or nothing. */
-export async function changeSessionsNow(
-  database: Database,
-  go: readonly string[],
-  come: readonly SessionRecord[],
-): Promise<void> {
-  const transaction = database.transaction('sessions', 'readwrite')
-  await whole(transaction, () =>
-    Promise.all([
-      ...go.map(async (id) => transaction.store.delete(id)),
-      ...come.map(async (session) => (await transaction.store.put(session)) as unknown),
-    ]),
-  )
-}
-
-/** Remove entries of several stores by their keys. */
-export async function removeNow(database: Database, stores: StoreName[], key: string): Promise<void> {
-  const transaction = database.transaction(stores, 'readwrite')
-  await whole(transaction, () => Promise.all(stores.map(async (store) => transaction.objectStore(store).delete(key))))
-}
-
-/**
- * Put a whole person in place of what is there, in one transaction: all of it or nothing. What was there is kept as a snapshot where it is
- * said why.
- */
-export async function replaceAll(database: Database, person: PersonData, why: Snapshot['why'] | null = null) {
-  const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
-  await whole(transaction, async () => {
-    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
-    await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
-    await transaction.objectStore('kept').put(person.settings, 'settings')
-    for (const list of PERSON_LISTS) {
-      const store = transaction.objectStore(list)
-      await Promise.all(person[list].map(async (item) => (await store.put(item as never)) as unknown))
-    }
-  })
-}
-
-/** Forget everything in one transaction; kept as a snapshot where it is said why. */
-export async function eraseAll(database: Database, why: Snapshot['why'] | null = null): Promise<void> {
-  const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
-  await whole(transaction, async () => {
-    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
-    else await transaction.objectStore('snapshots').clear()
-    await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
-  })
 }
 
 /** So many sessions are read in one piece: ten thousand at once would hold the page up. */
@@ -326,18 +256,4 @@ export async function readPieces(database: Database, take: TakePiece, latestOnly
     piece = await sessions.getAll(IDBKeyRange.lowerBound(piece.at(-1)!.id, true), PIECE)
   }
   return true
-}
-
-/** Change one entry by what stands in the store at that moment; undefined leaves it. Others cannot come in between. */
-export async function changeNow<Store extends StoreName>(
-  database: Database,
-  store: Store,
-  key: PebblebrookSchema[Store]['key'],
-  change: (stored: unknown) => PebblebrookSchema[Store]['value'] | undefined,
-): Promise<void> {
-  const transaction = database.transaction(store, 'readwrite')
-  await whole(transaction, async () => {
-    const next = change(await transaction.store.get(key as never))
-    if (next !== undefined) await transaction.store.put(next, store === 'kept' ? key : undefined)
-  })
 }

@@ -6,14 +6,9 @@ import {
   checkItem,
   merged,
   newPerson,
-  readArchive,
   settingsSchema,
-  toArchive,
-  writeArchive,
-  type Archive,
   type ListName,
   type PersonData,
-  type ReadArchive,
   type Recording,
   type Settings,
 } from '#core/formats'
@@ -24,21 +19,19 @@ import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRul
 import { canBeDone, learnedInSeason, learnedWith, type Planned, type Season } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
-import { CATALOGUE, SHIPPED_IDS, SHIPPED_ROUTINES } from '#data'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
-import { eraseSaid } from '../sound/saidClips'
+import { isEmpty, openWorld, type World } from './database'
 import {
-  changeNow,
+  changeSettingsNow,
   changeSessionsNow,
   eraseAll,
-  isEmpty,
-  openWorld,
-  putNow,
+  putItemNow,
+  removeItemNow,
   removeNow,
   replaceAll,
-  type World,
-  snapshotsOf,
-} from './database'
+} from './writing'
+import { createArchives } from './archives'
 import { demoText, serverShowsDemo } from './demo'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
@@ -48,6 +41,7 @@ import { idOf, wordsFor, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
 
+const now = () => new Date(wallMs()).toISOString()
 const WORLD_KEY = 'pebblebrook.world'
 
 /** From the first session on there is something to lose: the browser is asked not to clear the store by itself. */
@@ -166,7 +160,7 @@ export const usePersonStore = defineStore('person', () => {
       return false
     }
     inMemory(list, plain.id, plain)
-    const kept = await gate.write(`${list}/${plain.id}`, what, (database) => putNow(database, list, plain as never))
+    const kept = await gate.write(`${list}/${plain.id}`, what, (database) => putItemNow(database, list, plain, now()))
     if (kept) tell(list)
     if (kept && list === 'sessions' && world.value === 'own') void askToPersist()
     return kept
@@ -176,7 +170,7 @@ export const usePersonStore = defineStore('person', () => {
     const item = (person.value[list] as { id: string }[]).find((each) => each.id === id)
     inMemory(list, id, null)
     const what = `that ${wordsFor(list, item)} is removed`
-    const kept = await gate.write(`${list}/${id}`, what, (database) => removeNow(database, [list], id))
+    const kept = await gate.write(`${list}/${id}`, what, (database) => removeItemNow(database, list, id, now()))
     if (kept) tell(list)
     return kept
   }
@@ -200,7 +194,7 @@ export const usePersonStore = defineStore('person', () => {
     for (const session of plain) inMemory('sessions', session.id, session)
     const key = [...go, ...plain.map(({ id }) => id)].join(' ')
     const kept = await gate.write(`sessions/${key}`, 'the journal as it is now', (database) =>
-      changeSessionsNow(database, go, plain),
+      changeSessionsNow(database, go, plain, now()),
     )
     if (kept) tell('sessions')
     return kept
@@ -258,7 +252,7 @@ export const usePersonStore = defineStore('person', () => {
     if (!checked.ok) return checked.faults
     person.value = { ...person.value, settings: checked.value }
     const kept = await gate.write('settings', 'the settings', (database) =>
-      changeNow(database, 'kept', 'settings', (stored) => {
+      changeSettingsNow(database, now(), (stored) => {
         const there = validate(settingsSchema, stored, 'settings')
         const next = there.ok ? merged(there.value, base, checked.value) : checked.value
         // Fields that each are right may not be right together.
@@ -271,38 +265,6 @@ export const usePersonStore = defineStore('person', () => {
     if (kept) tell('settings')
     return []
   }
-
-  /** Everything as the text of an archive. Throws while not everything is here (see `untilWhole`). */
-  function exportText({ withRecordings = true } = {}): string {
-    if (!isWhole.value) throw new Error('The journal is still being read. Try again in a moment.')
-    const given = withRecordings ? person.value : { ...person.value, recordings: [] }
-    return writeArchive(toArchive(given, new Date(wallMs()).toISOString()))
-  }
-
-  /** Check an archive; only `takeArchive` writes. */
-  const readText = (text: string): ReadArchive => readArchive(text, SHIPPED_IDS)
-
-  /** Put an archive in place of everything; what was there can be brought back. True when it is kept. */
-  async function takeArchive(archive: Archive, why: 'import' | 'goBack' = 'import'): Promise<boolean> {
-    const kept = await gate.write('all', 'the archive', (database) => replaceAll(database, archive.person, why))
-    if (!kept) return false
-    await load()
-    tell('all')
-    return true
-  }
-
-  /** Forget everything; what was there can be brought back. True when it is done. */
-  async function erase(): Promise<boolean> {
-    const kept = await gate.write('all', 'that everything is erased', (database) => eraseAll(database, 'erase'))
-    if (!kept) return false
-    await eraseSaid()
-    await load()
-    tell('all')
-    return true
-  }
-
-  /** What stood here before something took its place, the latest first. */
-  const snapshots = () => gate.read(snapshotsOf)
 
   /** Put a mended item in the place of one that could not be read; the faults when it still cannot be. */
   async function mend(faulty: Unreadable, value: unknown): Promise<Fault[]> {
@@ -326,7 +288,7 @@ export const usePersonStore = defineStore('person', () => {
 
   /** Fetch the demo as of today into its own database and go there. */
   async function loadDemo() {
-    const read = readText(await demoText(today.value, deviceTimeZone()))
+    const read = archives.readText(await demoText(today.value, deviceTimeZone()))
     if (!read.ok) throw new Error('The demo could not be made.')
     const demo = await openWorld('demo')
     await replaceAll(demo, read.value.person)
@@ -342,6 +304,8 @@ export const usePersonStore = defineStore('person', () => {
     localStorage.setItem(WORLD_KEY, 'own')
     await enter('own')
   }
+
+  const archives = createArchives({ gate, person: () => person.value, untilWhole, load, tell: () => tell('all') })
 
   /** Where a session under way is written to. */
   const kept = keptRunning(gate, () => tell('running'))
@@ -390,11 +354,7 @@ export const usePersonStore = defineStore('person', () => {
     moveStages,
     remove,
     saveSettings,
-    exportText,
-    readText,
-    takeArchive,
-    erase,
-    snapshots,
+    ...archives,
     reload: load,
     mend,
     discard,

@@ -1,7 +1,8 @@
 import { recordOf, type Felt, type SessionRecord } from '#core/journal'
 import { outcomeOf, reduce, replay, toRunning, type RunnerState } from '#core/runner'
 import { plainCopy } from './plainCopy'
-import { putNow, removeNow, type StoredAlive, type StoredRunning } from './database'
+import type { StoredAlive, StoredRunning } from './database'
+import { putNow, removeNow } from './writing'
 import type { createGate } from './gate'
 
 /** What is noted of a session besides what happened in it. */

@@ -5,7 +5,7 @@ import type { Form, Way } from '#core/forms'
 import { checkItem, merged, type ListName, type PersonData } from '#core/formats'
 import type { Routine, Series } from '#core/routine'
 import { wallMs } from '~/shared/sound/clock'
-import { changeNow } from './database'
+import { changeNow } from './writing'
 import type { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { wordsFor } from './storedPerson'
@@ -58,7 +58,7 @@ export function createTwoTabs({ gate, person, inMemory, put, notify, tell }: Sto
     let standing: Item = plain
     let isAgainst = false
     const kept = await gate.write(`${list}/${plain.id}`, wordsFor(list, plain), (database) =>
-      changeNow(database, list, plain.id, (stored) => {
+      changeNow(database, list, plain.id, new Date(wallMs()).toISOString(), (stored) => {
         if (stored === undefined) return plain as never
         const both = together<Item>(list, stored as Item, plainCopy(inStore(known)), plain)
         isAgainst = both === null

@@ -4,15 +4,8 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { refitRemainder } from '#core/compose'
 import { newPerson, type PersonData } from '#core/formats'
 import { readyRunner, reduce, replay, tick, toRunning } from '#core/runner'
-import {
-  eraseAll,
-  isEmpty,
-  MIGRATIONS,
-  openWorld,
-  putNow,
-  replaceAll,
-  type Migration,
-} from '../../../../app/shared/store/database'
+import { isEmpty, MIGRATIONS, openWorld, type Migration } from '../../../../app/shared/store/database'
+import { eraseAll, putNow, replaceAll } from '../../../../app/shared/store/writing'
 import { readAll } from './stored'
 import { aForm, aPlan, aRoutine, aStep, formAsInVersion1, settingsAsInVersion1 } from '../../../helpers'
 

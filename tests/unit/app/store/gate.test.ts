@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { openWorld, putNow, type Database } from '~/shared/store/database'
+import { openWorld, type Database } from '~/shared/store/database'
+import { putNow } from '~/shared/store/writing'
 import { createGate } from '~/shared/store/gate'
 import { aForm } from '../../../helpers'
 

@@ -1,0 +1,61 @@
+import type { Form } from '#core/forms'
+import { ofMark, type ListName } from '#core/formats'
+import type { MergeItem } from '#core/merge'
+import { wordsFor } from '~/shared/store/storedPerson'
+import { CONDITION_WORDS } from '~/shared/words/practice'
+import { shortDayPhrase } from '~/shared/words/time'
+
+const SETTING_WORDS: Record<string, string> = {
+  pace: 'my breath',
+  rules: 'the house rules',
+  dayEndsAtHour: 'the hour at which the day ends',
+  restPlan: 'planned rest',
+  sound: 'how it sounds',
+  voice: 'what is said',
+  resting: 'forms that I let rest',
+  week: 'what is said of all weeks',
+}
+
+/** What a thing of a merge is, in words: its kind, and its name, form or day. */
+export function mergeItemWords({ id, list, mine, becomes }: MergeItem, formsById: ReadonlyMap<string, Form>): string {
+  const { itemId } = ofMark(id)
+  if (list === 'settings') {
+    const condition = /^condition:(.+)$/.exec(itemId)?.[1]
+    if (condition) return `declared: ${CONDITION_WORDS[condition as keyof typeof CONDITION_WORDS] ?? condition}`
+    return `the setting: ${SETTING_WORDS[itemId] ?? itemId}`
+  }
+  const item = (becomes ?? mine) as Record<string, unknown>
+  const words = wordsFor(list, item)
+  const form =
+    typeof item.formId === 'string' && !('name' in item && list === 'forms') ? formsById.get(item.formId) : null
+  if (form) return `${wordsFor(list)} “${form.name}”`
+  const day =
+    typeof item.startedAt === 'string' ? item.startedAt.slice(0, 10) : typeof item.day === 'string' ? item.day : ''
+  return day ? `${words}, ${shortDayPhrase(day)}` : words
+}
+
+export const MERGE_WORDS: Record<MergeItem['is'], { one: string; many: string }> = {
+  comes: { one: 'comes in', many: 'come in: they are not here yet' },
+  newer: { one: 'takes the newer state', many: 'take the newer state, which is theirs' },
+  both: { one: 'changed on both', many: 'changed on both: the newer stands, the other is kept' },
+  back: { one: 'comes back', many: 'come back: removed here, changed there' },
+  removed: { one: 'goes', many: 'go: they were removed there' },
+}
+export const MERGE_KINDS = Object.keys(MERGE_WORDS) as MergeItem['is'][]
+
+/** Lists in the order in which a person looks for something. */
+export const LIST_NAMES: Record<ListName | 'settings', [one: string, many: string]> = {
+  sessions: ['session', 'sessions'],
+  routines: ['routine', 'routines'],
+  forms: ['form', 'forms'],
+  ways: ['way of a form', 'ways of forms'],
+  settings: ['setting', 'settings'],
+  series: ['series', 'series'],
+  seasons: ['season', 'seasons'],
+  trials: ['trial', 'trials'],
+  planned: ['thing that is planned', 'things that are planned'],
+  stages: ['stage of learning', 'stages of learning'],
+  breathMeasures: ['measured breath', 'measured breaths'],
+  recordings: ['recording', 'recordings'],
+  routineVersions: ['earlier state of a routine', 'earlier states of routines'],
+}

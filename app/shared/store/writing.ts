@@ -1,0 +1,176 @@
+import { PERSON_LISTS, type ListName, type Mark, type PersonData, type Settings } from '#core/formats'
+import type { SessionRecord } from '#core/journal'
+import type { Device } from '#core/merge'
+import {
+  keepSnapshot,
+  snapshotOf,
+  STORES,
+  type Database,
+  type PebblebrookSchema,
+  type Snapshot,
+  type StoreName,
+} from './database'
+import { noteChanges, settingChanges, type NotedChange } from './marking'
+
+/** All that is written in a transaction, or nothing: what fails undoes what came before it, and the end is waited for. */
+async function whole(transaction: { done: Promise<void>; abort: () => void }, work: () => Promise<unknown>) {
+  const { done } = transaction
+  // It is awaited below; where something fails before, nobody else waits for it.
+  done.catch(() => undefined)
+  try {
+    await work()
+  } catch (error) {
+    try {
+      transaction.abort()
+    } catch {
+      // It has come to its end already.
+    }
+    throw error
+  }
+  await done
+}
+
+/** Put one entry and commit at once: a page that is closed just then cannot lose it. */
+export async function putNow<Store extends Exclude<StoreName, 'kept'>>(
+  database: Database,
+  store: Store,
+  value: PebblebrookSchema[Store]['value'],
+): Promise<void> {
+  const transaction = database.transaction(store, 'readwrite')
+  await whole(transaction, async () => {
+    await Promise.all([transaction.store.put(value), Promise.resolve().then(() => transaction.commit())])
+  })
+}
+
+/**
+ * Put an item and commit at once: a page that is closed just then cannot lose it. What is noted of the change follows; a page that is closed between
+ * the two leaves a note that is older than the item, which a merge with another device then takes for a change on both.
+ */
+export async function putItemNow<List extends ListName>(
+  database: Database,
+  list: List,
+  item: PersonData[List][number],
+  at: string,
+): Promise<void> {
+  const transaction = database.transaction(list as ListName, 'readwrite')
+  let before: unknown
+  await whole(transaction, async () => {
+    const found = transaction.store.get(item.id)
+    // Where the item is refused, nobody waits for what was there.
+    found.catch(() => undefined)
+    await Promise.all([transaction.store.put(item as never), Promise.resolve().then(() => transaction.commit())])
+    before = await found
+  })
+  await note(database, [{ list, itemId: item.id, before: before ?? null, after: item }], at)
+}
+async function note(database: Database, changes: readonly NotedChange[], at: string) {
+  const transaction = database.transaction(['marks', 'kept'], 'readwrite')
+  await whole(transaction, () => noteChanges(transaction as never, changes, at))
+}
+
+/** Remove an item of a list, and note it: another device that has it is told so in a merge. */
+export async function removeItemNow(database: Database, list: ListName, id: string, at: string): Promise<void> {
+  const transaction = database.transaction([list, 'marks', 'kept'], 'readwrite')
+  await whole(transaction, async () => {
+    const store = transaction.objectStore(list)
+    const before: unknown = await store.get(id)
+    await store.delete(id)
+    await noteChanges(transaction as never, [{ list, itemId: id, before: before ?? null, after: null }], at)
+  })
+}
+
+/** Remove some sessions and put others in their place, in one transaction: all of it or nothing. */
+export async function changeSessionsNow(
+  database: Database,
+  go: readonly string[],
+  come: readonly SessionRecord[],
+  at: string,
+): Promise<void> {
+  const transaction = database.transaction(['sessions', 'marks', 'kept'], 'readwrite')
+  await whole(transaction, async () => {
+    const store = transaction.objectStore('sessions')
+    const after = new Map<string, SessionRecord | null>([
+      ...go.map((id) => [id, null] as const),
+      ...come.map((session) => [session.id, session] as const),
+    ])
+    const changes: NotedChange[] = []
+    for (const [itemId, session] of after) {
+      changes.push({ list: 'sessions', itemId, before: (await store.get(itemId)) ?? null, after: session })
+      await (session ? store.put(session) : store.delete(itemId))
+    }
+    await noteChanges(transaction as never, changes, at)
+  })
+}
+
+/** Remove entries of several stores by their keys. */
+export async function removeNow(database: Database, stores: StoreName[], key: string): Promise<void> {
+  const transaction = database.transaction(stores, 'readwrite')
+  await whole(transaction, () => Promise.all(stores.map(async (store) => transaction.objectStore(store).delete(key))))
+}
+
+/**
+ * Put a whole person in place of what is there, in one transaction: all of it or nothing. What was there is kept as a snapshot where it is
+ * said why.
+ */
+export async function replaceAll(
+  database: Database,
+  person: PersonData,
+  why: Snapshot['why'] | null = null,
+  marks: readonly Mark[] = [],
+) {
+  const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
+  await whole(transaction, async () => {
+    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
+    const device = (await transaction.objectStore('kept').get('device')) as Device | undefined
+    await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
+    await transaction.objectStore('kept').put(person.settings, 'settings')
+    // What is changed from now on is another change than what was before.
+    if (device) await transaction.objectStore('kept').put({ ...device, given: device.given + 1 }, 'device')
+    for (const mark of marks) await transaction.objectStore('marks').put(mark)
+    for (const list of PERSON_LISTS) {
+      const store = transaction.objectStore(list)
+      await Promise.all(person[list].map(async (item) => (await store.put(item as never)) as unknown))
+    }
+  })
+}
+
+/** Forget everything in one transaction; kept as a snapshot where it is said why. */
+export async function eraseAll(database: Database, why: Snapshot['why'] | null = null): Promise<void> {
+  const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
+  await whole(transaction, async () => {
+    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
+    else await transaction.objectStore('snapshots').clear()
+    await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
+  })
+}
+
+/** Change one item by what stands in the store at that moment; undefined leaves it. Others cannot come in between. */
+export async function changeNow<List extends ListName>(
+  database: Database,
+  list: List,
+  id: string,
+  at: string,
+  change: (stored: unknown) => PersonData[List][number] | undefined,
+): Promise<void> {
+  const transaction = database.transaction([list as ListName, 'marks', 'kept'], 'readwrite')
+  await whole(transaction, async () => {
+    const store = transaction.objectStore(list as ListName)
+    const before: unknown = await store.get(id)
+    const after = change(before)
+    if (after === undefined) return
+    await store.put(after as never)
+    await noteChanges(transaction as never, [{ list, itemId: id, before: before ?? null, after }], at)
+  })
+}
+
+/** The same of the settings. */
+export async function changeSettingsNow(database: Database, at: string, change: (stored: unknown) => Settings) {
+  const transaction = database.transaction(['kept', 'marks'], 'readwrite')
+  await whole(transaction, async () => {
+    const kept = transaction.objectStore('kept')
+    const before = (await kept.get('settings')) as Settings | undefined
+    const after = change(before)
+    await kept.put(after, 'settings')
+    await noteChanges(transaction as never, settingChanges(before, after), at)
+  })
+}

@@ -1,0 +1,94 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { newPerson } from '#core/formats'
+import { mergePersons } from '#core/merge'
+import { openWorld, type Database } from '~/shared/store/database'
+import { changeSessionsNow, changeSettingsNow, putItemNow, removeItemNow, replaceAll } from '~/shared/store/writing'
+import { giveOut } from '~/shared/store/marking'
+import { aForm } from '../../../helpers'
+
+const AT = '2026-03-01T06:30:00.000Z'
+const form = (about: string, id = 'f') => aForm({ id, about })
+const markOf = (database: Database, id: string) => database.get('marks', id)
+let database: Database
+beforeEach(async () => {
+  globalThis.indexedDB = new IDBFactory()
+  database = await openWorld('own')
+})
+
+describe('what is noted of changes', () => {
+  it('is nothing of what is new, and of a change that it came after what stood', async () => {
+    await putItemNow(database, 'forms', form('new'), AT)
+    expect(await database.count('marks')).toBe(0)
+    await putItemNow(database, 'forms', form('changed'), AT)
+    expect(await markOf(database, 'forms/f')).toMatchObject({ at: AT, after: [expect.stringMatching(/^=/)] })
+    await putItemNow(database, 'forms', form('changed'), '2026-03-02T06:30:00.000Z')
+    expect((await markOf(database, 'forms/f'))!.at).toBe(AT)
+  })
+
+  it('is one change until it is given out, and another after it', async () => {
+    await putItemNow(database, 'forms', form('a'), AT)
+    await putItemNow(database, 'forms', form('b'), AT)
+    const first = (await markOf(database, 'forms/f'))!
+    await putItemNow(database, 'forms', form('c'), AT)
+    expect((await markOf(database, 'forms/f'))!.stamp).toBe(first.stamp)
+    expect(await giveOut(database)).toHaveLength(1)
+    await putItemNow(database, 'forms', form('d'), AT)
+    const next = (await markOf(database, 'forms/f'))!
+    expect(next.stamp).not.toBe(first.stamp)
+    expect(next.after).toContain(first.stamp)
+  })
+
+  it('remembers what was removed, of the journal too', async () => {
+    await putItemNow(database, 'forms', form('a'), AT)
+    await removeItemNow(database, 'forms', 'f', AT)
+    expect(await markOf(database, 'forms/f')).toMatchObject({ gone: true })
+    const session = { id: 's' } as never
+    await changeSessionsNow(database, [], [session], AT)
+    await changeSessionsNow(database, ['s'], [], AT)
+    expect(await markOf(database, 'sessions/s')).toMatchObject({ gone: true })
+    expect(await database.count('sessions')).toBe(0)
+  })
+
+  it('is of each setting by itself', async () => {
+    const { settings } = newPerson()
+    await changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 4, conditions: ['heart'] }))
+    await changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 5 }))
+    expect((await database.getAllKeys('marks')).sort()).toEqual(['settings/condition:heart', 'settings/dayEndsAtHour'])
+    expect(await markOf(database, 'settings/condition:heart')).toMatchObject({ gone: true })
+  })
+
+  it('stays the store’s own when all is replaced, whose later changes are others than those before', async () => {
+    await putItemNow(database, 'forms', form('a'), AT)
+    await putItemNow(database, 'forms', form('b'), AT)
+    const { stamp } = (await markOf(database, 'forms/f'))!
+    await replaceAll(database, { ...newPerson(), forms: [form('c')] })
+    expect(await database.count('marks')).toBe(0)
+    await putItemNow(database, 'forms', form('d'), AT)
+    const next = (await markOf(database, 'forms/f'))!.stamp
+    expect(next.split('.')[0]).toBe(stamp.split('.')[0])
+    expect(next).not.toBe(stamp)
+  })
+
+  it('is given out by a store that takes nothing any more', async () => {
+    await putItemNow(database, 'forms', form('a'), AT)
+    await putItemNow(database, 'forms', form('b'), AT)
+    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('There is no room.', 'QuotaExceededError')
+    })
+    expect(await giveOut(database)).toHaveLength(1)
+    full.mockRestore()
+  })
+
+  it('lets the state beside another go on as a form of its own', async () => {
+    const here = { person: { ...newPerson(), forms: [form('here')] } }
+    const merged = mergePersons(here, { person: { ...newPerson(), forms: [form('there')] } })
+    expect(merged.person.forms).toHaveLength(2)
+    await replaceAll(database, merged.person, null, merged.marks)
+    const beside = merged.person.forms.find(({ id }) => id !== 'f')!
+    await putItemNow(database, 'forms', { ...beside, about: 'mine alone' }, AT)
+    expect((await markOf(database, 'forms/f'))!.beside).toBeUndefined()
+    expect(await markOf(database, `forms/${beside.id}`)).toMatchObject({ at: AT, after: [] })
+  })
+})
