@@ -166,6 +166,9 @@ const counted = computed(() => (merged.value?.items ?? []).filter(isTaken).lengt
   padding: 0 0 0 1.2rem;
   overflow-y: auto;
 }
+.items .row {
+  flex-wrap: nowrap;
+}
 .tight {
   gap: 0.5rem;
 }
