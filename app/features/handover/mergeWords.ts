@@ -37,7 +37,10 @@ export function mergeItemWords({ id, list, mine, becomes }: MergeItem, formsById
 export const MERGE_WORDS: Record<MergeItem['is'], { one: string; many: string }> = {
   comes: { one: 'comes in', many: 'come in: they are not here yet' },
   newer: { one: 'takes the newer state', many: 'take the newer state, which is theirs' },
-  both: { one: 'changed on both: the newer stands, the other is kept', many: 'changed on both: the newer stands, the other is kept' },
+  both: {
+    one: 'changed on both: the newer stands, the other is kept',
+    many: 'changed on both: the newer stands, the other is kept',
+  },
   back: { one: 'comes back', many: 'come back: removed here, changed there' },
   removed: { one: 'goes', many: 'go: they were removed there' },
 }
