@@ -77,7 +77,11 @@ async function take() {
       <p v-if="handed.routine.purpose" class="soft">{{ handed.routine.purpose }}</p>
     </div>
     <p v-if="coming.same" role="status">
-      You have it already: <NuxtLink :to="`/routines/${coming.same.id}`">{{ coming.same.name }}</NuxtLink> is the same.
+      You have it already:
+      <NuxtLink v-if="!person.isShipped(coming.same.id)" :to="`/routines/${coming.same.id}`">{{
+        coming.same.name
+      }}</NuxtLink>
+      <template v-else>the ready-made “{{ coming.same.name }}”</template> is the same.
     </p>
     <p v-else-if="coming.resembles.length > 0">
       It resembles {{ listPhrase(coming.resembles.map(({ name }) => `“${name}”`)) }}, which

@@ -14,9 +14,12 @@ const route = useRoute()
 const router = useRouter()
 const { progress, read, cancel } = useReading()
 
+/** What was just taken, in words. */
+const done = ref('')
 /** It stays to be looked at until it is taken or left, wherever one goes meanwhile. */
 const brought = incoming
 async function readIn(content: File | string | Uint8Array) {
+  done.value = ''
   await person.untilWhole()
   brought.value = (await read(content)) ?? brought.value
 }
@@ -52,8 +55,6 @@ const { open, onChange } = useFileDialog({
 })
 onChange((files) => void (files?.[0] && readIn(files[0])))
 
-/** What was just taken, in words. */
-const done = ref('')
 function leave() {
   brought.value = null
   pasted.value = ''

@@ -41,7 +41,8 @@ export function useCamera(video: Ref<HTMLVideoElement | null>, onText: (text: st
   async function look(seen: HTMLVideoElement, own: MediaStream) {
     while (stream === own) {
       if (seen.videoWidth > 0) {
-        const texts = await codes.read(seen, [seen.videoWidth, seen.videoHeight], 'camera')
+        // A look that fails is followed by the next.
+        const texts = await codes.read(seen, [seen.videoWidth, seen.videoHeight], 'camera').catch(() => [])
         if (stream === own) texts.forEach(onText)
       }
       await new Promise((resolve) => setTimeout(resolve, PAUSE_MS))

@@ -43,64 +43,62 @@ export async function putNow<Store extends Exclude<StoreName, 'kept'>>(
 }
 
 /**
- * Put an item and commit at once: a page that is closed just then cannot lose it. What is noted of the change follows; a page that is closed between
- * the two leaves a note that is older than the item, which a merge with another device then takes for a change on both.
+ * Put items of a list and remove others (null), all of it or nothing, and commit at once: a page that is closed or loaded again just then cannot lose it.
+ * What is noted of the changes follows; a page that is closed between the two leaves a note that is older than the item, which a merge with another
+ * device then takes for a change on both.
  */
-export async function putItemNow<List extends ListName>(
+async function writeItems(
+  database: Database,
+  list: ListName,
+  items: readonly (readonly [id: string, item: { id: string } | null])[],
+  at: string,
+): Promise<void> {
+  const transaction = database.transaction(list, 'readwrite')
+  const { store } = transaction
+  const changes: NotedChange[] = []
+  await whole(transaction, async () => {
+    const found = Promise.all(items.map(async ([id]) => (await store.get(id)) as unknown))
+    // Where something is refused, nobody waits for what was there.
+    found.catch(() => undefined)
+    await Promise.all([
+      ...items.map(async ([id, item]) => (item ? store.put(item as never) : store.delete(id)) as Promise<unknown>),
+      Promise.resolve().then(() => transaction.commit()),
+    ])
+    const before = await found
+    items.forEach(([itemId, after], place) => changes.push({ list, itemId, before: before[place] ?? null, after }))
+  })
+  const noting = database.transaction(['marks', 'kept'], 'readwrite')
+  await whole(noting, () => noteChanges(noting as never, changes, at))
+}
+
+/** Put an item of a list. */
+export const putItemNow = <List extends ListName>(
   database: Database,
   list: List,
   item: PersonData[List][number],
   at: string,
-): Promise<void> {
-  const transaction = database.transaction(list as ListName, 'readwrite')
-  let before: unknown
-  await whole(transaction, async () => {
-    const found = transaction.store.get(item.id)
-    // Where the item is refused, nobody waits for what was there.
-    found.catch(() => undefined)
-    await Promise.all([transaction.store.put(item as never), Promise.resolve().then(() => transaction.commit())])
-    before = await found
-  })
-  await note(database, [{ list, itemId: item.id, before: before ?? null, after: item }], at)
-}
-async function note(database: Database, changes: readonly NotedChange[], at: string) {
-  const transaction = database.transaction(['marks', 'kept'], 'readwrite')
-  await whole(transaction, () => noteChanges(transaction as never, changes, at))
-}
+) => writeItems(database, list, [[item.id, item]], at)
 
-/** Remove an item of a list, and note it: another device that has it is told so in a merge. */
-export async function removeItemNow(database: Database, list: ListName, id: string, at: string): Promise<void> {
-  const transaction = database.transaction([list, 'marks', 'kept'], 'readwrite')
-  await whole(transaction, async () => {
-    const store = transaction.objectStore(list)
-    const before: unknown = await store.get(id)
-    await store.delete(id)
-    await noteChanges(transaction as never, [{ list, itemId: id, before: before ?? null, after: null }], at)
-  })
-}
+/** Remove an item of a list: another device that has it is told so in a merge. */
+export const removeItemNow = (database: Database, list: ListName, id: string, at: string) =>
+  writeItems(database, list, [[id, null]], at)
 
-/** Remove some sessions and put others in their place, in one transaction: all of it or nothing. */
-export async function changeSessionsNow(
+/** Remove some sessions and put others in their place: all of it or nothing. */
+export const changeSessionsNow = (
   database: Database,
   go: readonly string[],
   come: readonly SessionRecord[],
   at: string,
-): Promise<void> {
-  const transaction = database.transaction(['sessions', 'marks', 'kept'], 'readwrite')
-  await whole(transaction, async () => {
-    const store = transaction.objectStore('sessions')
-    const after = new Map<string, SessionRecord | null>([
-      ...go.map((id) => [id, null] as const),
+) =>
+  writeItems(
+    database,
+    'sessions',
+    [
+      ...go.filter((id) => !come.some((session) => session.id === id)).map((id) => [id, null] as const),
       ...come.map((session) => [session.id, session] as const),
-    ])
-    const changes: NotedChange[] = []
-    for (const [itemId, session] of after) {
-      changes.push({ list: 'sessions', itemId, before: (await store.get(itemId)) ?? null, after: session })
-      await (session ? store.put(session) : store.delete(itemId))
-    }
-    await noteChanges(transaction as never, changes, at)
-  })
-}
+    ],
+    at,
+  )
 
 /** Remove entries of several stores by their keys. */
 export async function removeNow(database: Database, stores: StoreName[], key: string): Promise<void> {
