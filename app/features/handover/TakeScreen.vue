@@ -121,7 +121,7 @@ function leave() {
       <section class="stack" aria-labelledby="by-link">
         <h2 id="by-link">A link</h2>
         <form class="row" @submit.prevent="readPasted">
-          <InputText v-model="pasted" aria-label="The link" placeholder="https://…/take#r=…" class="pasted" />
+          <InputText v-model="pasted" aria-label="The link" placeholder="…/take#r=…" class="pasted" />
           <Button type="submit" label="Look at it" severity="secondary" :disabled="pasted.trim() === ''" />
         </form>
         <p class="small soft">A link that is opened comes here by itself.</p>
