@@ -35,10 +35,15 @@ const usual = {
 }
 let id = 0
 const MINUTES = [5, 10, 15, 20, 30]
+const offers = (judgement: ReturnType<typeof judgeToday>, request: MakeRequest) =>
+  offersNow(judgement, request, () => `n${(id += 1)}`, TIME)
 function firstOffer(judgement: ReturnType<typeof judgeToday>, request: MakeRequest) {
-  for (const each of offersNow(judgement, request, () => `n${(id += 1)}`, TIME)) if ('routine' in each) return
+  for (const each of offers(judgement, request)) if ('routine' in each) return
 }
-/** The body changes each time, so that all is prepared anew; then only the minutes. With forms at risk, a session is made first that brings them back. */
+/**
+ * The page is opened, where all is offered once and the code is new to the machine; then the body changes each time, so that all is prepared anew; then
+ * only the minutes. With forms at risk, a session is made first that brings them back.
+ */
 function measure(risky: number) {
   const anew: number[] = []
   const again: number[] = []
@@ -48,6 +53,11 @@ function measure(risky: number) {
       kept.map((form, at) => [form.formId, at < risky ? { ...form, recall: 0.75, keeping: 'due' as const } : form]),
     ),
   }
+  const opened = { ...base, body: { states: [], pain: [] }, minutes: null }
+  const opening = performance.now()
+  firstOffer(judgeToday(opened), opened)
+  const openedMs = performance.now() - opening
+  for (const offer of offers(judgeToday(opened), opened)) void offer
   for (let turn = 0; turn < TURNS; turn += 1) {
     const body = { states: turn % 2 === 0 ? (['tired'] as const) : [], pain: [] }
     let from = performance.now()
@@ -62,7 +72,7 @@ function measure(risky: number) {
   }
   console.log(
     `today, the judge's first offer, ${sessions.length} sessions, ${all.length} routines, ${Object.values(base.kept).filter(({ recall }) => recall < AT_RISK_BELOW).length} forms at risk: ` +
-      `with the body changed ${told(anew)}, with other minutes ${told(again)} (aim: under ${AIMS.worker})`,
+      `on opening ${openedMs.toFixed(0)} ms, with the body changed ${told(anew)}, with other minutes ${told(again)} (aim: under ${AIMS.worker})`,
   )
 }
 measure(0)

@@ -36,6 +36,7 @@ export function fixedProblem(
     highSeconds: window.high,
     closingShare: window.closingShare ?? 0,
     start: 0,
+    alike: (atSeconds) => String(grown(atSeconds)),
     free: () => settling.perSecond === 0,
     take(item, option, atSeconds) {
       const taken = span(item, option, grown(atSeconds))

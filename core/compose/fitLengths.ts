@@ -1,5 +1,5 @@
 import type { CheckTime } from '../basics'
-import { breathAt, type Pace } from '../breath'
+import { breathAt, steadyPace } from '../breath'
 import { isClosingPart } from '../forms'
 import { partOf, type MovingAndClosing } from '../routine'
 import { measureEntry, type CompileInput, type StartingPoint } from '../timeline'
@@ -46,6 +46,7 @@ export function measurer(request: FitRequest, choices: readonly Choice[], checkT
   }
   return {
     take,
+    alike: ({ atSeconds, stance }: StartingPoint) => `${atSeconds >= settleSeconds ? '' : atSeconds}/${stance}`,
     bounds: (item: number, option: number) => spans[item]![option]!,
     free: (item: number) => isFree[item]!,
   }
@@ -82,10 +83,6 @@ function boundsOf(
   checkTime: CheckTime,
 ) {
   const { pace, rules } = request
-  const steadyAt = (atSeconds: number): Pace => {
-    const breath = breathAt(pace, atSeconds)
-    return { start: breath, settled: breath, settleMinutes: 0 }
-  }
   // With every option dropped before it, an entry may come first and hold the lead-in.
   const leadInSlack = Math.max(0, rules.leadInSeconds - rules.announceSeconds)
   const earliest: number[] = []
@@ -99,8 +96,15 @@ function boundsOf(
     const measured = options.map((option, index) => {
       if (option.drops) return { least: NOTHING, most: NOTHING }
       checkTime()
-      const at = (atSeconds: number) =>
-        measureEntry({ ...alone[item]![index]!, pace: steadyAt(atSeconds) }, entry.id, from)
+      const known = new Map<string, MovingAndClosing>()
+      const at = (atSeconds: number) => {
+        const { inSeconds, outSeconds } = breathAt(pace, atSeconds)
+        const breath = `${inSeconds}/${outSeconds}`
+        const steady = steadyPace(inSeconds, outSeconds)
+        const measured = known.get(breath) ?? measureEntry({ ...alone[item]![index]!, pace: steady }, entry.id, from)
+        known.set(breath, measured)
+        return measured
+      }
       const first = at(soonest)
       const longest = Math.max(total(first), total(at(pace.settleMinutes * 60))) + slack
       const lengths = [first, at(latest + longest)]

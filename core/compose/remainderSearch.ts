@@ -89,6 +89,7 @@ export function solveBlocks(
       start: null,
       take: (index, option) => ({ ...spans[index]![option]!, after: null }),
       bounds: (index, option) => ({ least: spans[index]![option]!, most: spans[index]![option]! }),
+      alike: () => '',
       free: () => true,
       mostSteps: MOST_STEPS,
     })

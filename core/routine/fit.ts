@@ -121,10 +121,11 @@ class Search<State> {
     while (from <= this.mostCost) {
       const cap = Math.min(this.mostCost, from + Math.max(LEAST_REACH, Math.ceil(from * REACH_SHARE)))
       const tables = measures.map((measure) => this.bounds.table(measure, drops, cap, true))
+      const deadEnds = new DeadEnds(this.problem.alike)
       const root = drops * (cap + 1)
       for (let cost = from; cost <= cap; cost += 1) {
         if (!measures.every(({ least }, at) => tables[at]![root + cost]! >= least)) continue
-        const found = this.descend(measures, tables, drops, cost, cap)
+        const found = this.descend(measures, tables, drops, cost, cap, deadEnds)
         if (found) return this.answer(found)
       }
       from = cap + 1
@@ -139,6 +140,7 @@ class Search<State> {
     drops: number,
     cost: number,
     cap: number,
+    deadEnds: DeadEnds<State>,
   ): number[] | null {
     const { items, take } = this.problem
     const width = cap + 1
@@ -166,6 +168,8 @@ class Search<State> {
         if (measure.moving * moving + measure.closing * closing + tables[at]![here]! < measure.least) return false
       }
       if (item === this.count) return true
+      const place = deadEnds.placeOf(here, moving, closing, state)
+      if (deadEnds.has(place)) return false
       const now = this.sequence[item]!
       const options = items[now]!
       for (let option = 0; option < options.length; option += 1) {
@@ -179,6 +183,7 @@ class Search<State> {
         const after = this.freeAtEnd[now] ? state : taken.after
         if (go(item + 1, after, movingAfter, closingAfter, leftAfter, spend - asked)) return true
       }
+      if (stepsLeft >= 0) deadEnds.add(place)
       return false
     }
     return go(0, this.problem.start, 0, 0, drops, cost) ? chosen.slice() : null
@@ -215,6 +220,7 @@ class Search<State> {
     const layer = this.mostDrops + 1
     const share = closing ? this.problem.closingShare : 0
     const closesUntil = share > 0 ? this.closingFirst : 0
+    const deadEnds = new DeadEnds(this.problem.alike)
     let stepsLeft = this.proven ? this.budget : this.budget / UNPROVEN_SHARE
     const go = (item: number, state: State, moving: number, closingNow: number, dropsRemaining: number): boolean => {
       stepsLeft -= 1
@@ -229,6 +235,8 @@ class Search<State> {
         if (measure.moving * moving + measure.closing * closingNow + tables[at]![here]! < measure.least) return false
       }
       if (item === this.count) return true
+      const place = deadEnds.placeOf(here, moving, closingNow, state)
+      if (deadEnds.has(place)) return false
       const now = this.sequence[item]!
       const options = items[now]!
       const tried = options.map((_, option) => take(now, option, state))
@@ -241,13 +249,15 @@ class Search<State> {
         item < closesUntil ? -closingSeconds : Math.abs(movingSeconds + closingSeconds - wanted),
       )
       const order = options.map((_, option) => option).sort((one, other) => off[one]! - off[other]!)
-      return order.some((option) => {
+      const isReached = order.some((option) => {
         const leftAfter = options[option]!.drops ? dropsRemaining - 1 : dropsRemaining
         if (leftAfter < 0) return false
         const { movingSeconds, closingSeconds, after } = tried[option]!
         const onward = this.freeAtEnd[now] ? state : after
         return go(item + 1, onward, moving + movingSeconds, closingNow + closingSeconds, leftAfter)
       })
+      if (!isReached && stepsLeft >= 0) deadEnds.add(place)
+      return isReached
     }
     return go(0, start, 0, 0, drops)
   }
@@ -280,3 +290,25 @@ class Search<State> {
     }
   }
 }
+
+/**
+ * From where nothing was reached. Lengths are sums of whole breaths, so that many choices come to the same length, and what follows them is the same;
+ * without this each of them would be followed to its end.
+ */
+class DeadEnds<State> {
+  private readonly places = new Set<string>()
+
+  constructor(private readonly alike: (state: State) => string) {}
+
+  placeOf(here: number, moving: number, closing: number, state: State): string {
+    return `${here}/${inMicroseconds(moving)}/${inMicroseconds(closing)}/${this.alike(state)}`
+  }
+  has(place: string): boolean {
+    return this.places.has(place)
+  }
+  add(place: string) {
+    this.places.add(place)
+  }
+}
+/** Sums of the same lengths in another order differ by less. */
+const inMicroseconds = (seconds: number) => Math.round(seconds * 1e6)

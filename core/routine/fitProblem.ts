@@ -21,6 +21,8 @@ export interface FitProblem<State> {
   take: (item: number, option: number, state: State) => MovingAndClosing & { after: State }
   /** Bounds of that length, wherever the item begins. */
   bounds: (item: number, option: number) => { least: MovingAndClosing; most: MovingAndClosing }
+  /** The same for two states in which everything takes as long; what led nowhere from one need not be tried from the other. */
+  alike: (state: State) => string
   /** Whether the length of an item is the same wherever it begins, for any of its options. */
   free: (item: number) => boolean
   /** One descent gives up after so many steps; the answer is then not proven. */

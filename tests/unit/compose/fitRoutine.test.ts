@@ -68,6 +68,15 @@ describe('fitting a routine to the minutes at hand', () => {
     )
   })
 
+  it('proves what it finds for every shipped routine and length that Today asks for, also where a stance may be left out', () => {
+    for (const routine of SHIPPED_ROUTINES) {
+      for (const minutes of [5, 10, 15, 20, 30]) {
+        const { proven } = fitRoutine(request(routine, minutes, { pace: steadyPace(4, 6), unexplained: true }))
+        expect({ proven, id: routine.id, minutes }).toEqual({ proven: true, id: routine.id, minutes })
+      }
+    }
+  })
+
   it('leaves pinned steps alone and drops optional ones last', () => {
     const base = named('stand-and-arrive', 'hold-up-the-sky', 'cloud-hands', 'three-sweeps', 'settle')
     const change = (id: string, part: object): Routine => ({

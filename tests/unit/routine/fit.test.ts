@@ -1,11 +1,45 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { chanceFrom } from '#core/basics'
 import { solveFit, type FitAnswer, type FitProblem } from '#core/routine'
 import { exhaustiveFit, fixedProblem, randomProblem, wholeMiss } from '../../fitProblems'
 
 /** What the objective looks at, in its order. */
 const worth = (answer: FitAnswer | null, problem: FitProblem<number>) =>
   answer && [answer.closingKept ? 0 : 1, wholeMiss(answer, problem), answer.dropped, answer.cost]
+
+/** Steps of whole breaths in one of two stances, between which two breaths pass. */
+function problemOfStances(seed: number, count: number): FitProblem<number> {
+  const chance = chanceFrom(seed)
+  const stances = Array.from({ length: count }, () => Math.floor(chance() * 2))
+  const steps = Array.from({ length: count }, (_, at) => ({
+    seconds: Array.from({ length: 4 }, (_unused, more) => 20 + 10 * more),
+    usual: Math.floor(chance() * 4),
+    optional: at < count - 1 && chance() < 0.5,
+    closing: at === count - 1,
+  }))
+  const low = 60 + Math.floor(chance() * 160)
+  const plain = fixedProblem(steps, { low, high: low + 4, closingShare: 0.2 })
+  const isDrop = (item: number, option: number) => plain.items[item]![option]!.drops
+  const longer = (item: number, length: { movingSeconds: number; closingSeconds: number }, seconds: number) =>
+    steps[item]!.closing
+      ? { ...length, closingSeconds: length.closingSeconds + seconds }
+      : { ...length, movingSeconds: length.movingSeconds + seconds }
+  return {
+    ...plain,
+    alike: String,
+    free: () => false,
+    take(item, option, stance) {
+      if (isDrop(item, option)) return { ...plain.take(item, option, 0), after: stance }
+      const changeSeconds = stance === stances[item]! ? 0 : 20
+      return { ...longer(item, plain.take(item, option, 0), changeSeconds), after: stances[item]! }
+    },
+    bounds(item, option) {
+      const { least, most } = plain.bounds(item, option)
+      return { least, most: isDrop(item, option) ? most : longer(item, most, 20) }
+    },
+  }
+}
 
 describe('fitting to a time', () => {
   it('keeps everything usual when that is in the window', () => {
@@ -64,6 +98,27 @@ describe('fitting to a time', () => {
       }),
       { numRuns: 400 },
     )
+  })
+
+  it('is as good as trying everything where many choices come to the same length, and a change of stance to another', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2 ** 31 }), (seed) => {
+        const problem = problemOfStances(seed, 5)
+        const answer = solveFit(problem)
+        expect(answer?.proven).toBe(true)
+        expect(worth(answer, problem)).toEqual(worth(exhaustiveFit(problem), problem))
+      }),
+      { numRuns: 400 },
+    )
+  })
+
+  it('tells that a length between whole breaths is out of reach without following every way to the lengths beside it', () => {
+    const steps = Array.from({ length: 14 }, () => ({ seconds: [20, 30, 40, 50, 60, 70], usual: 2 }))
+    const between = fixedProblem(steps, { low: 602, high: 608 })
+    let asked = 0
+    const answer = solveFit({ ...between, take: (...from) => ((asked += 1), between.take(...from)) })
+    expect(answer).toMatchObject({ missSeconds: 2, dropped: 0, proven: true })
+    expect(asked).toBeLessThan(20_000)
   })
 
   it('says so when it stopped before it had proven anything, and only then calls the best the best', () => {
