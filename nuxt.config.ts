@@ -42,6 +42,7 @@ const PAGES = [
   '/carry',
   '/follow',
   '/hand',
+  '/screen',
   '/take',
 ]
 

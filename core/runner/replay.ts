@@ -14,12 +14,13 @@ export function toRunning(state: RunnerState): RunningSession {
   return { plan: state.plan, given: state.given, aliveAtMs: state.clockMs }
 }
 
+/** The runner as it stands right after these commands, whatever time has passed since. */
+export function stateAfter(plan: SessionPlan, given: readonly GivenCommand[]): RunnerState {
+  return given.reduce((state, { command, atMs }) => reduce(state, command, atMs), readyRunner(plan))
+}
+
 /** The runner as it stood when it was last seen alive; a session that was running is paused there. */
 export function replay(running: RunningSession): RunnerState {
-  const then = running.given.reduce(
-    (state, { command, atMs }) => reduce(state, command, atMs),
-    readyRunner(running.plan),
-  )
-  const alive = tick(then, running.aliveAtMs)
+  const alive = tick(stateAfter(running.plan, running.given), running.aliveAtMs)
   return alive.status === 'running' ? reduce(alive, 'pause', running.aliveAtMs) : alive
 }

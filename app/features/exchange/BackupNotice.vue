@@ -19,7 +19,7 @@ watchDebounced(
   { debounce: SETTLED_MS },
 )
 const route = useRoute()
-const isQuiet = computed(() => route.path === '/follow')
+const isQuiet = computed(() => route.meta.isQuiet === true)
 </script>
 
 <template>

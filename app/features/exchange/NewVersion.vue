@@ -8,7 +8,7 @@ import { sessionsFollowed } from '~/shared/store/tabs'
 const pwa = usePWA()
 const route = useRoute()
 /** Where a session is led, or has just ended, nothing lies in the way. */
-const isQuiet = computed(() => route.path === '/follow')
+const isQuiet = computed(() => route.meta.isQuiet === true)
 const isTaking = ref(false)
 const runs = ref(false)
 const isPutAway = ref(false)

@@ -2,6 +2,7 @@
 import { actionOf, USUAL_REMOTE, type RemoteAction } from '#core/runner'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
+import { openSecondScreen } from '~/shared/ui/secondScreen'
 import { ACTION_WORDS, inputPhrase } from '~/shared/words/commands'
 
 /** All changes of mind, by name, each with its key. */
@@ -63,6 +64,7 @@ function act(action: RemoteAction) {
       <section aria-label="From afar">
         <h3>From afar</h3>
         <button type="button" class="change" @click="((visible = false), emit('simulate'))">Simulated remote</button>
+        <button type="button" class="change" @click="((visible = false), openSecondScreen())">Second screen</button>
       </section>
     </div>
   </Dialog>

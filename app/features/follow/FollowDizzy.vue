@@ -1,5 +1,6 @@
 <script setup lang="ts">
-/** All pacing is dropped: nothing moves and nothing sounds until I say so. */
+/** All pacing is dropped: nothing moves and nothing sounds until I say so, where there is something to say it with. */
+defineProps<{ onlyShown?: boolean }>()
 defineEmits<{ goOn: []; close: []; end: [] }>()
 </script>
 
@@ -7,7 +8,7 @@ defineEmits<{ goOn: []; close: []; end: [] }>()
   <section class="dizzy" aria-label="Dizzy">
     <p class="breathe">Breathe normally</p>
     <p class="then">Let everything go. Sit down if you like. Wait until it has passed.</p>
-    <div class="choices">
+    <div v-if="!onlyShown" class="choices">
       <Button size="large" label="Go on" @click="$emit('goOn')" />
       <Button size="large" label="Close now" severity="secondary" @click="$emit('close')" />
       <Button size="large" label="End" severity="secondary" text @click="$emit('end')" />

@@ -7,11 +7,12 @@ import { usePersonStore } from '~/shared/store/person'
 import { lessonPhrase, STANCE_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { openSecondScreen } from '~/shared/ui/secondScreen'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import WhoPractises from './WhoPractises.vue'
 
 /** Before the first breath: what is coming, how it is now, and one key to begin. */
-const props = defineProps<{ state: RunnerState }>()
+const props = defineProps<{ state: RunnerState; isShown: boolean }>()
 defineEmits<{ begin: []; leave: [] }>()
 const watchFirst = defineModel<boolean>('watchFirst', { required: true })
 const follow = useFollowStore()
@@ -108,6 +109,8 @@ const first = computed(() => props.state.timeline.occurrences[0])
     <div class="row">
       <Button ref="beginButton" size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
       <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
+      <p v-if="isShown">A second screen shows it too.</p>
+      <Button v-else size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
     </div>
     <p v-if="follow.unsaid.length > 0" class="soft" role="status">
       {{ follow.unsaid.length === 1 ? 'One wording' : `${follow.unsaid.length} wordings` }} of my own cannot be said

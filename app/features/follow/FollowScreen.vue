@@ -1,36 +1,30 @@
 <script setup lang="ts">
 import { actionOf, positionSecondsAt, type RemoteInput } from '#core/runner'
-import { type FollowWords, followWords, spokenLine } from './followWords'
+import { spokenLine } from './followWords'
 import { useBreathLead } from './breathLead'
 import { useFollowActions } from './followActions'
+import { useShownBeside } from './shownBeside'
 import { keyInput, useRemoteInputs } from '~/shared/devices/remoteInputs'
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
-import { useReadableType } from '~/shared/ui/readableType'
-import { useNight } from '~/shared/ui/night'
 import { ACTION_WORDS } from '~/shared/words/commands'
-import { companionLines } from '~/shared/words/practice'
-import { durationPhrase } from '~/shared/words/time'
-import FormPicture from '~/shared/drawing/FormPicture.vue'
-import BreathWater from '~/shared/drawing/BreathWater.vue'
-import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import FollowCaptions from './FollowCaptions.vue'
 import FollowChanges from './FollowChanges.vue'
 import FollowControls from './FollowControls.vue'
 import FollowDizzy from './FollowDizzy.vue'
 import FollowEnd from './FollowEnd.vue'
+import FollowFrame from './FollowFrame.vue'
 import FollowMinutes from './FollowMinutes.vue'
-import FollowNow from './FollowNow.vue'
 import FollowReady from './FollowReady.vue'
 import FollowUndo from './FollowUndo.vue'
+import FollowView from './FollowView.vue'
 import SimulatedRemote from '~/shared/devices/SimulatedRemote.vue'
 import { isStill } from '#core/timeline'
 
 const follow = useFollowStore()
 const person = usePersonStore()
 const { asking, act } = useFollowActions()
-const { pixels } = useReadableType()
 watch(
   () => follow.takenOver,
   (taken) => taken && void navigateTo('/'),
@@ -48,27 +42,11 @@ watch(running, (now) => void (now ? wakeLock.request('screen') : wakeLock.releas
   immediate: true,
 })
 
-/** The same object while nothing is said otherwise: most beats change no word, and then nothing is drawn anew. */
-const words = computed<FollowWords | null>((before) => {
-  const now = follow.moment && state.value ? followWords(follow.moment, state.value) : null
-  const isSame =
-    before && now && (Object.keys(now) as (keyof FollowWords)[]).every((part) => now[part] === before[part])
-  return isSame ? before : now
-})
 const spoken = computed(() => {
   if (status.value === 'paused') return 'Paused.'
   if (status.value === 'dizzy') return 'Breathe normally. Let everything go.'
   return follow.moment && running.value ? spokenLine(follow.moment) : ''
 })
-/** What comes is drawn, where one has to stand otherwise for it. */
-const coming = computed(() => {
-  const { segment, occurrence } = follow.moment ?? {}
-  if (!segment || (segment.kind !== 'announce' && segment.kind !== 'stanceChange')) return null
-  const form = state.value?.plan.forms.find(({ id }) => id === occurrence!.formId)
-  return form ? { form, side: segment.saidSide } : null
-})
-/** What those who practise with me do otherwise. */
-const others = computed(() => companionLines(follow.moment?.occurrence.companions ?? []))
 /** In a timed stillness the screen shows almost nothing. */
 const still = computed(() => {
   const moment = follow.moment
@@ -119,6 +97,7 @@ const { clapFault } = useRemoteInputs(receive, () => ({
   media: underWay.value,
 }))
 useBreathLead()
+const { isShown } = useShownBeside(() => follow.state)
 
 // Leaving the page in the middle pauses the session; it can be taken up again or logged.
 onBeforeRouteLeave(async () => {
@@ -133,10 +112,6 @@ function press(event: MouseEvent, what: () => void) {
   if (event.detail > 0) (event.currentTarget as HTMLElement).blur()
   what()
 }
-/** High contrast is black on white, and at night white on black. */
-const contrast = computed(() => person.settings.viewing.contrast === 'high')
-const night = useNight()
-const far = computed(() => pixels.value > 44)
 const silent = computed(() => person.settings.sound.silent)
 const HALVES = ['half:left', 'half:right'] as const
 const halfWords = (half: RemoteInput) => ACTION_WORDS[actionOf(half, person.settings.remote.rules) ?? 'nothing']
@@ -144,18 +119,14 @@ const halves = computed(() => person.settings.remote.halves && running.value)
 </script>
 
 <template>
-  <main
-    v-if="state && routine"
-    class="follow"
-    :class="{ far, contrast, night, still }"
-    :style="{ '--far': `${pixels.toFixed(1)}px` }"
-  >
+  <FollowFrame v-if="state && routine" v-slot="{ far, pixels }" :class="{ still }">
     <h1 class="visually-hidden">Following {{ routine.name }}</h1>
 
     <FollowReady
       v-if="status === 'ready'"
       v-model:watch-first="watchFirst"
       :state="state"
+      :is-shown="isShown"
       @begin="begin"
       @leave="leave"
     />
@@ -167,45 +138,19 @@ const halves = computed(() => person.settings.remote.halves && running.value)
       @end="act('end')"
     />
     <template v-else>
-      <p class="head">
-        <span>{{ routine.name }}</span>
-        <span v-if="follow.moment && !far">{{ durationPhrase(follow.moment.secondsLeft) }} left</span>
-      </p>
-      <FollowNow
-        v-if="words"
-        :words="words"
-        :far="far"
-        :paused="!running"
-        :beside="`${status} ${halves} ${pixels} ${others.length}`"
-      />
-      <ul v-if="others.length > 0" class="others" aria-label="Those who practise with me">
-        <li v-for="other in others" :key="other">{{ other }}</li>
-      </ul>
-      <div class="water">
-        <BreathWater :timeline="state.timeline" :position="position" :beat="state.clockMs" />
-        <FormPicture
-          v-if="coming && others.length === 0"
-          class="coming-picture"
-          size="large"
-          only="feet"
-          :form="coming.form"
-          :side="coming.side"
-        />
-      </div>
-      <div v-if="halves" class="halves">
-        <button v-for="half in HALVES" :key="half" type="button" @click="press($event, () => receive(half))">
-          <span class="visually-hidden">{{ halfWords(half) }}</span>
-        </button>
-      </div>
-      <p v-if="halves" class="half-words" aria-hidden="true">
-        <span v-for="half in HALVES" :key="half">{{ halfWords(half) }}</span>
-      </p>
-      <div class="strip">
-        <BrookDrawing :timeline="state.timeline" size="strip" :position-seconds="Math.floor(state.positionSeconds)" />
-        <p v-if="far && follow.moment" class="time-left">{{ durationPhrase(follow.moment.secondsLeft) }} left</p>
-      </div>
+      <FollowView :state="state" :position="position" :far="far" :beside="`${halves} ${pixels}`">
+        <div v-if="halves" class="halves">
+          <button v-for="half in HALVES" :key="half" type="button" @click="press($event, () => receive(half))">
+            <span class="visually-hidden">{{ halfWords(half) }}</span>
+          </button>
+        </div>
+        <p v-if="halves" class="half-words" aria-hidden="true">
+          <span v-for="half in HALVES" :key="half">{{ halfWords(half) }}</span>
+        </p>
+      </FollowView>
       <FollowControls class="controls" :running="running" @act="act" @more="asking = 'changes'" />
       <p v-if="silent" class="silent">Sound is off in the settings.</p>
+      <p v-else-if="isShown" class="silent">A second screen shows it too.</p>
       <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
     </template>
     <FollowUndo v-if="underWay" @undo="act('undo')" />
@@ -244,61 +189,19 @@ const halves = computed(() => person.settings.remote.halves && running.value)
         <Button label="End and keep it" autofocus @click="endNow" />
       </template>
     </Dialog>
-  </main>
+  </FollowFrame>
 </template>
 
 <style scoped>
-.follow {
-  /* Here every text stands out at 7:1 or more. */
-  --pb-soft: var(--pb-ink);
-  height: 100dvh;
-  display: flex;
-  flex-direction: column;
-  overflow: hidden auto;
-  line-height: 1.15;
-}
-.contrast {
-  --pb-paper: #fff;
-  --pb-ink: #000;
-  --pb-raised: #fff;
-  --pb-line: #000;
-  background: var(--pb-paper);
-  color: var(--pb-ink);
-}
-.contrast.night {
-  --pb-paper: #000;
-  --pb-ink: #fff;
-  --pb-raised: #000;
-  --pb-line: #fff;
-}
 .floating {
   position: fixed;
   z-index: 4;
   right: 0.8rem;
   top: 4rem;
 }
-.far .head {
-  display: none;
-}
-/* How long is left stays in sight from afar too, over the sand, where it takes no room from what must be read large. */
-.strip {
-  position: relative;
-}
-.time-left {
-  position: absolute;
-  left: 0.8rem;
-  bottom: 100%;
-  margin: 0;
-  font-size: 1.05rem;
-  white-space: nowrap;
-}
-.far .water {
-  flex-basis: 6rem;
-  min-height: 4rem;
-}
 /* A stillness: no water, no controls until they are wanted. */
-.still .water,
-.still .head {
+.still :deep(.water),
+.still :deep(.head) {
   opacity: 0.25;
 }
 .still .controls {
@@ -333,36 +236,6 @@ const halves = computed(() => person.settings.remote.halves && running.value)
 }
 .half-words span + span {
   border-left: 2px solid var(--pb-line);
-}
-.head {
-  max-width: none;
-  display: flex;
-  justify-content: space-between;
-  gap: 1rem;
-  padding: 1.4rem clamp(1rem, 3vw, 2.5rem) 0;
-  font-size: clamp(1rem, 1.9vw, 1.5rem);
-}
-.head span:last-child {
-  white-space: nowrap;
-}
-.others {
-  padding: 0.4rem clamp(1rem, 3vw, 2.5rem) 0;
-  font-size: clamp(1.1rem, 2.6vw, 2.1rem);
-  overflow-wrap: anywhere;
-}
-.water {
-  position: relative;
-  flex: 1 1 12rem;
-  min-height: 9rem;
-}
-.coming-picture {
-  position: absolute;
-  inset: auto auto 0.6rem 50%;
-  translate: -50% 0;
-}
-.coming-picture :deep(.feet) {
-  width: 15rem;
-  height: min(14rem, 24vh);
 }
 .silent {
   position: absolute;

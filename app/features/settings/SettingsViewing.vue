@@ -9,6 +9,7 @@ import {
 import type { Settings } from '#core/formats'
 import { usePersonStore } from '~/shared/store/person'
 import { useReadableType } from '~/shared/ui/readableType'
+import { openSecondScreen } from '~/shared/ui/secondScreen'
 import SettingChoice from './SettingChoice.vue'
 import SettingNumber from './SettingNumber.vue'
 
@@ -99,9 +100,14 @@ const reaches = computed(() => {
       :options="THEMES"
       @save="emit('save', { theme: $event })"
     />
-    <div>
+    <div class="row">
       <Button label="Try your remote" icon="pi pi-wifi" severity="secondary" @click="navigateTo('/remote')" />
+      <Button label="Open a second screen" icon="pi pi-desktop" severity="secondary" @click="openSecondScreen" />
     </div>
+    <p class="small soft">
+      A second screen is another window of this browser, on another screen of this machine if you like. It shows large
+      what is followed here; sound and keys stay here.
+    </p>
 
     <Dialog v-model:visible="measuring" modal header="Hold a card to the screen" :draggable="false">
       <p>
