@@ -15,6 +15,7 @@ const ROOMS = [
   'sound',
   'formats',
   'handover',
+  'voice',
   'merge',
   'tables',
   'tools',
@@ -75,6 +76,7 @@ const FEATURES = [
   'seasons',
   'carry',
   'handover',
+  'voice',
 ]
 
 const noImport = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })

@@ -44,6 +44,7 @@ const PAGES = [
   '/hand',
   '/screen',
   '/take',
+  '/voice',
 ]
 
 export default defineNuxtConfig({

@@ -62,7 +62,7 @@ const struck: Known[] = [
 ]
 const isBell = ({ name }: { name: string }) => !name.endsWith('beat')
 const texts = new Map<string, Phrase>()
-for (const phrase of timelines.flatMap(wordsOf)) texts.set(phrase.text.toLowerCase(), phrase)
+for (const phrase of timelines.flatMap((timeline) => wordsOf(timeline))) texts.set(phrase.text.toLowerCase(), phrase)
 const words: Known[] = [...texts].flatMap(([name, phrase]) => {
   const clip = clips.clipOf(phrase)
   return clip ? [knownAs(name, clip, 1)] : []

@@ -1,14 +1,12 @@
 import * as yup from 'yup'
 import {
   idSchema,
-  instantSchema,
   numberBetween,
   numberOrNull,
   oneOf,
   optionally,
   strictList,
   strictObject,
-  textUpTo,
   validate,
   wholeBetween,
   yesOrNo,
@@ -41,6 +39,7 @@ import {
 } from '../routine'
 import { REMOTE_ACTIONS, type RemoteInput, type RemoteRule } from '../runner'
 import { COUNTS_SAID, TIMBRES, VOICES, type SoundSettings, type VoiceSettings } from '../sound'
+import { recordingSchema, type Recording } from './recordings'
 
 export const THEMES = ['device', 'day', 'night'] as const
 
@@ -62,18 +61,6 @@ export interface RemoteSettings {
   halves: boolean
   /** What "minutes left" means when it comes from a remote. */
   minutesLeft: number
-}
-
-/** My own spoken cue for a form's name (`cue` empty) or for one of its phases. */
-export interface Recording {
-  id: string
-  formId: string
-  cue: string
-  /** ISO 8601 instant in UTC. */
-  at: string
-  seconds: number
-  /** A WAV file, 16-bit mono, as base64. */
-  wav: string
 }
 
 /** What one person has set. Volumes from 0 to 1. */
@@ -165,19 +152,6 @@ const inputSchema = yup
   .string<RemoteInput>()
   .required('${path} is missing')
   .matches(/^(key|media|pad|clap|half):[\s\S]{1,40}$/, '${path} must name an input such as key:PageDown or clap:2')
-
-export const recordingSchema = strictObject<Recording>({
-  id: idSchema,
-  formId: idSchema,
-  cue: textUpTo(80),
-  at: instantSchema,
-  seconds: numberBetween(0.05, 15),
-  wav: yup
-    .string()
-    .required('${path} is missing')
-    .max(2_000_000, '${path} is longer than any recording')
-    .matches(/^[A-Za-z0-9+/]+={0,2}$/, '${path} must be a WAV file as base64'),
-})
 
 const MOST_RESTING = 4000
 

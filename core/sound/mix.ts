@@ -1,7 +1,8 @@
 import { segmentAt, type Timeline } from '../timeline'
 import { channelOf, PHRASE_GAP_SECONDS, sampleOf, volumesOf } from './heard'
+import { ownBellHeard } from './ownSounds'
 import { synthesise } from './synthesis'
-import type { Cue, Phrase, Sample, SoundSettings } from './types'
+import type { BellName, Cue, Phrase, Sample, SoundSettings } from './types'
 
 /** A sound at its place: `samples` makes it when its time has come; `pan` is from -1 (left) to 1 (right). */
 export interface PlacedSound {
@@ -16,19 +17,22 @@ export interface MixSetting {
   sound: SoundSettings
   sampleRateHz: number
   clipOf: (phrase: Phrase) => Float32Array | null
+  /** A bell of one's own, at that rate; null or left out where the one that ships is heard. */
+  bellOf?: (bell: BellName) => Float32Array | null
   /** Where what belongs to the left and the right side is heard: 0 in the middle, 1 wholly at the side. */
   apart: number
 }
 
 /** The cues of a session as sounds, in the order of time. What is made once (a bell, a knock) is made once. */
 export function placedSounds(timeline: Timeline, cues: readonly Cue[], setting: MixSetting): PlacedSound[] {
-  const { sound, sampleRateHz, clipOf, apart } = setting
+  const { sound, sampleRateHz, clipOf, bellOf, apart } = setting
   const volumes = volumesOf(sound)
   const struck = new Map<string, Float32Array>()
   const made = (sample: Sample) => () => {
     if (sample.kind === 'breath') return synthesise(sample, sampleRateHz)
     const key = JSON.stringify(sample)
-    const known = struck.get(key) ?? synthesise(sample, sampleRateHz)
+    const own = sample.kind === 'bell' ? bellOf?.(sample.bell) : null
+    const known = struck.get(key) ?? (own ? ownBellHeard(own, sample.quiet) : synthesise(sample, sampleRateHz))
     struck.set(key, known)
     return known
   }

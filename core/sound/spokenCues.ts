@@ -53,18 +53,19 @@ function wishesOf(timeline: Timeline, voice: VoiceSettings, secondsOf: (phrases:
   return wishes
 }
 
-/** Every text that a session may need said, whatever is to be said of it; each once. */
-export function wordsOf(timeline: Timeline): Phrase[] {
-  const all: VoiceSettings = {
-    from: 'shipped',
-    announces: true,
-    counts: 'all',
-    every: 1,
-    movements: true,
-    captions: false,
-  }
+const ALL_SAID: VoiceSettings = {
+  from: 'shipped',
+  announces: true,
+  counts: 'all',
+  every: 1,
+  movements: true,
+  captions: false,
+}
+
+/** Every text that a session may need said, each once: whatever is to be said of it, or with these settings. */
+export function wordsOf(timeline: Timeline, voice: VoiceSettings = ALL_SAID): Phrase[] {
   const words = new Map<string, Phrase>()
-  for (const { phrases } of wishesOf(timeline, all, () => 0)) {
+  for (const { phrases } of wishesOf(timeline, voice, () => 0)) {
     for (const each of phrases) words.set(`${each.formId} ${each.cue} ${each.text}`, each)
   }
   return [...words.values()]

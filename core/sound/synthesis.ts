@@ -21,7 +21,7 @@ const BELL_NOTES: Record<BellName, { hz: number; ringSeconds: number; strikes: n
 const STRIKE_APART_SECONDS = 0.55
 
 /** In quiet mode bells lose their bright partials and knocks their edge, and everything is so much softer. Our choice. */
-const QUIET_GAIN = 0.35
+export const QUIET_GAIN = 0.35
 
 /** Mono samples between -1 and 1 of one sound, at a sample rate in Hz. Pure: the same sample always sounds the same. */
 export function synthesise(sample: Sample, sampleRateHz: number): Float32Array {

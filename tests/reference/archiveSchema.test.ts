@@ -5,7 +5,7 @@
 import Ajv2020 from 'ajv/dist/2020'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { newPerson, readArchive, toArchive, writeArchive } from '#core/formats'
+import { newPerson, readArchive, toArchive, writeArchive, type Recording } from '#core/formats'
 import { CATALOGUE, demoPerson, SHIPPED_IDS } from '#data'
 import schema from '../../docs/archive.schema.json'
 import { planArbitrary } from '../helpers'
@@ -13,9 +13,23 @@ import { planArbitrary } from '../helpers'
 const valid = new Ajv2020({ allErrors: true, strictTypes: false }).compile(schema)
 const AT = '2026-03-01T06:30:00.000Z'
 const person = demoPerson('2026-03-01', 'UTC')
+/** My own sounds: the name of a form, the word of a movement, words besides, a bell. */
+const recordings: Recording[] = [
+  { formId: 'rise-and-sink', cue: '' },
+  { formId: 'rise-and-sink', cue: 'Rise' },
+  { formId: '', cue: 'change sides' },
+  { formId: '', cue: '', bell: 'end' as const },
+].map((each, at) => ({ ...each, id: `r${at}`, at: AT, seconds: 1, wav: 'UklGRg==' }))
 const archive = () =>
   structuredClone(
-    toArchive({ ...person, forms: [...CATALOGUE].slice(0, 3).map((form) => ({ ...form, id: `own-${form.id}` })) }, AT),
+    toArchive(
+      {
+        ...person,
+        forms: [...CATALOGUE].slice(0, 3).map((form) => ({ ...form, id: `own-${form.id}` })),
+        recordings,
+      },
+      AT,
+    ),
   )
 
 describe('what is written is good by the schema', () => {

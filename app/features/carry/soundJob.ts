@@ -1,4 +1,14 @@
-import { endOf, placedSounds, rendered, TARGET_LUFS, type Cue, type Phrase, type SoundSettings } from '#core/sound'
+import {
+  spokenKey,
+  endOf,
+  placedSounds,
+  rendered,
+  TARGET_LUFS,
+  type BellName,
+  type Cue,
+  type Phrase,
+  type SoundSettings,
+} from '#core/sound'
 import { chaptersOf, type Timeline } from '#core/timeline'
 import { soundFile, FORMAT_FACTS, type SoundFormat } from './soundFiles'
 
@@ -13,6 +23,8 @@ export interface SoundJob {
   sound: SoundSettings
   /** The samples of what is said, at the rate of the format, by `clipKey`. */
   clips: ReadonlyMap<string, Float32Array>
+  /** Bells of one's own, at the rate of the format. */
+  bells?: ReadonlyMap<BellName, Float32Array>
   /** Where the sides are heard, from 0 (in the middle) to 1 (wholly at the side). */
   apart: number
 }
@@ -25,8 +37,8 @@ export interface SoundMade {
   chapters: number
 }
 
-/** How a phrase is told from others: one's own recordings are of a form, the rest of words. */
-export const clipKey = ({ formId, cue, text }: Phrase) => `${formId} ${cue.toLowerCase()} ${text}`
+/** How a phrase is told from others: by what would be recorded for it, and by its words where nothing is. */
+export const clipKey = (phrase: Phrase) => `${spokenKey(phrase)} ${phrase.text}`
 
 /** After the last sound there is so much silence. Our choice. */
 const TAIL_SECONDS = 0.5
@@ -41,11 +53,12 @@ export async function makeSoundFile(
   mp3Wasm: string | Uint8Array,
   tell: (share: number) => void,
 ): Promise<SoundMade> {
-  const { format, timeline, cues, sound, clips, apart, title, album, track } = job
+  const { format, timeline, cues, sound, clips, bells, apart, title, album, track } = job
   const { sampleRateHz } = FORMAT_FACTS[format]
   const channels = apart > 0 ? 2 : 1
   const clipOf = (phrase: Phrase) => clips.get(clipKey(phrase)) ?? null
-  const sounds = placedSounds(timeline, cues, { sound, sampleRateHz, clipOf, apart })
+  const bellOf = (bell: BellName) => bells?.get(bell) ?? null
+  const sounds = placedSounds(timeline, cues, { sound, sampleRateHz, clipOf, bellOf, apart })
   const rungOut = Math.max(endOf(sounds, sampleRateHz), Math.round(timeline.totalSeconds * sampleRateHz))
   const lengthSamples = rungOut + Math.round(TAIL_SECONDS * sampleRateHz)
   const seconds = lengthSamples / sampleRateHz

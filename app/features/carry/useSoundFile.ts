@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink'
-import { heardOf, wordsOf, type Cue, type Phrase } from '#core/sound'
+import { BELLS, heardOf, wordsOf, type BellName, type Cue, type Phrase } from '#core/sound'
 import { compileTimeline, type Timeline } from '#core/timeline'
 import type { Routine } from '#core/routine'
 import { createSpeaker } from '~/shared/sound/speaker'
@@ -52,10 +52,9 @@ export function useSoundFile() {
   async function heard(routine: Routine, choices: CarryChoices): Promise<HeardSession> {
     const voice = voiceFor(person.settings.voice, choices)
     const timeline = timelineOf(routine, choices)
-    if (voice) {
-      speaker.set(voice, person.person.recordings)
-      await speaker.open()
-    }
+    // Bells of my own are rung also where nothing is said.
+    speaker.set(voice ?? person.settings.voice, person.person.recordings)
+    if (voice) await speaker.open()
     const unsaid = voice ? await speaker.learn(wordsOf(timeline)) : []
     const { breathTones, bells } = choices
     const all = heardOf(timeline, { breathTones, voice, secondsOf: speaker.secondsOf })
@@ -72,6 +71,15 @@ export function useSoundFile() {
       if (buffer) clips.set(clipKey(phrase), buffer.getChannelData(0))
     }
     return clips
+  }
+  async function ownBells(sampleRateHz: number): Promise<Map<BellName, Float32Array>> {
+    const context = new OfflineAudioContext(1, 1, sampleRateHz)
+    const bells = new Map<BellName, Float32Array>()
+    for (const bell of BELLS) {
+      const buffer = await speaker.bellOf(bell, context)
+      if (buffer) bells.set(bell, buffer.getChannelData(0))
+    }
+    return bells
   }
 
   /** Make a file of each session; null where it was called off. */
@@ -114,13 +122,14 @@ export function useSoundFile() {
       const session = await heard(routine, choices)
       session.unsaid.forEach((word) => unsaid.add(word))
       const clips = await clipsOf(session.cues, facts.sampleRateHz)
+      const bells = await ownBells(facts.sampleRateHz)
       const track = sessions.length > 1 ? index + 1 : 0
       const job = {
         ...{ title, album, track, format: choices.format, apart: apartOf(choices) },
         ...{ timeline: session.timeline, cues: session.cues, sound: soundFor(person.settings.sound, choices) },
       }
       const file = await remote.make(
-        { ...plainCopy(job), clips },
+        { ...plainCopy(job), clips, bells },
         proxy((of: number) => tell((index + of) / sessions.length)),
       )
       const number = track > 0 ? `${String(track).padStart(2, '0')} ` : ''

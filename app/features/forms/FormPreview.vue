@@ -74,7 +74,9 @@ async function play() {
   playing.value = true
   beganMs = nowMs()
   worker = startSoundWorker(200, beat)
-  player = createPlayer(worker, createSpeaker(), person.settings.sound)
+  const speaker = createSpeaker()
+  speaker.set(person.settings.voice, person.person.recordings)
+  player = createPlayer(worker, speaker, person.settings.sound)
   driveBy(player.context)
   await player.unlock()
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import type { Form } from '#core/forms'
-import { useCueRecorder } from './cueRecorder'
+import { useCueRecorder } from '~/shared/sound/cueRecorder'
 import { wallMs } from '~/shared/sound/clock'
 import { useTrySound } from '~/shared/sound/trySound'
 import { usePersonStore } from '~/shared/store/person'

@@ -86,6 +86,7 @@ function startOver() {
       <Button v-if="touched" label="As it was" size="small" severity="secondary" text @click="startOver" />
       <NuxtLink :to="`/routines/card/${routine.id}`">A card to print</NuxtLink>
       <NuxtLink :to="`/hand?routine=${routine.id}`">Hand it over</NuxtLink>
+      <NuxtLink :to="`/voice?routine=${routine.id}`">Record my voice for it</NuxtLink>
       <NuxtLink :to="`/routines/compare?one=${routine.id}`">Compare</NuxtLink>
     </div>
   </section>

@@ -120,6 +120,12 @@ function remove(routine: Routine) {
                 :aria-label="`Hand ${routine.name} over`"
                 >Hand over</NuxtLink
               >
+              <NuxtLink
+                v-if="result.ok && routine.entries.length > 0"
+                :to="`/voice?routine=${routine.id}`"
+                :aria-label="`Record my voice for ${routine.name}`"
+                >My voice</NuxtLink
+              >
               <Button
                 label="Copy"
                 size="small"

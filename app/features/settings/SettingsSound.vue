@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Settings } from '#core/formats'
-import { PHRASES, TIMBRES, type BellName, type Cue, type Timbre } from '#core/sound'
+import { PHRASES, TIMBRES, type Cue, type Timbre } from '#core/sound'
 import { deviceVoices } from '~/shared/sound/speaker'
 import { useTrySound } from '~/shared/sound/trySound'
 import { usePersonStore } from '~/shared/store/person'
+import OwnBells from './OwnBells.vue'
 import SettingChoice from './SettingChoice.vue'
 import SettingNumber from './SettingNumber.vue'
 
@@ -22,13 +23,6 @@ const COUNTS = [
   { value: 'left', name: 'the count left, now and then' },
   { value: 'last', name: 'only the last one' },
   { value: 'none', name: 'nothing' },
-]
-const BELL_NAMES: { bell: BellName; name: string }[] = [
-  { bell: 'form', name: 'next form' },
-  { bell: 'side', name: 'change of sides' },
-  { bell: 'last', name: 'last one' },
-  { bell: 'stillness', name: 'stillness' },
-  { bell: 'end', name: 'the end' },
 ]
 const VOLUMES = [
   { key: 'breathVolume', name: 'Breath tone' },
@@ -49,7 +43,6 @@ const tryBreath = () =>
     { kind: 'breath', atSeconds: 0.2, lengthSeconds: 2.5, fromLevel: 0, toLevel: 1, breath: 'in' },
     { kind: 'breath', atSeconds: 2.7, lengthSeconds: 3, fromLevel: 1, toLevel: 0, breath: 'out' },
   ])
-const tryBell = (bell: BellName) => play([{ kind: 'bell', atSeconds: 0.2, bell }])
 const tryVoice = () => {
   const phrases = ['3', PHRASES.more, PHRASES.changeSides].map((text) => ({ text, formId: '', cue: '' }))
   const cue: Cue = { kind: 'voice', atSeconds: 0.2, lengthSeconds: 2, phrases }
@@ -84,20 +77,13 @@ const tryVoice = () => {
     </div>
     <div class="row tries" role="group" aria-label="Try the sounds">
       <Button label="Hear a breath" size="small" severity="secondary" @click="tryBreath" />
-      <Button
-        v-for="{ bell, name } in BELL_NAMES"
-        :key="bell"
-        :label="`Bell: ${name}`"
-        size="small"
-        severity="secondary"
-        @click="tryBell(bell)"
-      />
       <Button label="Hear the voice" size="small" severity="secondary" @click="tryVoice" />
     </div>
+    <OwnBells />
     <SettingChoice label="Voice" :model-value="voice.from" :options="VOICE_FROM" @save="saveVoice({ from: $event })">
       <p v-if="voice.from === 'device' && voices === 0" class="small soft">
-        This device has no English voice of its own, so the one that ships is used. My own recordings, made on a form’s
-        page, come before both.
+        This device has no English voice of its own, so the one that ships is used. My own recordings come before both:
+        made on a form’s page, or for a whole routine in one sitting, from the list of routines.
       </p>
     </SettingChoice>
     <label class="row">

@@ -1,14 +1,22 @@
-import type { Sample } from '#core/sound'
+import { ownBellHeard, type Sample } from '#core/sound'
+import type { Speaker } from './speaker'
 import type { SoundWorkerClient } from './soundWorker'
 
 /** What is broken off fades in this time constant, so that nothing clicks. */
 const FADE_SECONDS = 0.06
 
 /** Makes the samples of sounds: bells and knocks once, a breath for its length. */
-export function createBuffers(worker: Pick<SoundWorkerClient, 'samples'>, context: BaseAudioContext) {
+export function createBuffers(
+  worker: Pick<SoundWorkerClient, 'samples'>,
+  speaker: Pick<Speaker, 'bellOf'>,
+  context: BaseAudioContext,
+) {
   const made = new Map<string, Promise<AudioBuffer>>()
   async function make(sample: Sample): Promise<AudioBuffer> {
-    const samples = await worker.samples(sample, context.sampleRate)
+    const own = sample.kind === 'bell' ? await speaker.bellOf(sample.bell, context) : null
+    const samples = own
+      ? ownBellHeard(own.getChannelData(0), sample.quiet)
+      : await worker.samples(sample, context.sampleRate)
     const buffer = new AudioBuffer({ length: samples.length, numberOfChannels: 1, sampleRate: context.sampleRate })
     buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
     return buffer

@@ -80,7 +80,7 @@ export function createPlayer(
 
   let settings = first
   let puts = new Map<string, Put>()
-  const bufferOf = createBuffers(worker, context)
+  const bufferOf = createBuffers(worker, speaker, context)
   let closed = false
   const start = (buffers: readonly AudioBuffer[], at: number, offset: number, into: GainNode) =>
     startBuffers(context, buffers, at, offset, into)

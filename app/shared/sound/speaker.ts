@@ -1,6 +1,13 @@
 import { atBase } from '~/shared/atBase'
 import { fromBase64, type Recording } from '#core/formats'
-import { guessedSeconds, PHRASE_GAP_SECONDS, type Phrase, type VoiceSettings } from '#core/sound'
+import {
+  guessedSeconds,
+  PHRASE_GAP_SECONDS,
+  spokenKey,
+  type BellName,
+  type Phrase,
+  type VoiceSettings,
+} from '#core/sound'
 
 import { keyOf, saidClips, type SaidClip } from './saidClips'
 
@@ -8,7 +15,7 @@ import { keyOf, saidClips, type SaidClip } from './saidClips'
 type VoiceIndex = Record<'words' | 'forms' | 'movements', Record<string, [at: number, bytes: number, seconds: number]>>
 type Pack = keyof VoiceIndex
 
-/** Says things: by my own recordings, by the device's own speech, or by the clips that ship with the application. */
+/** Says things, and rings bells of my own: by my own recordings, by the device's own speech, or by the clips that ship with the application. */
 export interface Speaker {
   /** Load what is needed to phrases things, and to know how long they take to be said. */
   open: () => Promise<void>
@@ -22,6 +29,8 @@ export interface Speaker {
   learn: (phrases: readonly Phrase[]) => Promise<string[]>
   /** Samples of one phrase; null where there are none. Of one context: at its rate. */
   bufferOf: (phrase: Phrase, context: BaseAudioContext) => Promise<AudioBuffer | null>
+  /** A bell of my own; null where the one that ships is heard. */
+  bellOf: (bell: BellName, context: BaseAudioContext) => Promise<AudioBuffer | null>
   /** Samples for all of it; null where the device itself must speak. */
   buffersOf: (phrases: readonly Phrase[], context: BaseAudioContext) => Promise<AudioBuffer[] | null>
   /** Let the device speak in so many seconds; the answer calls it off. */
@@ -35,16 +44,20 @@ export function deviceVoices(): SpeechSynthesisVoice[] {
   return speechSynthesis.getVoices().filter(({ localService, lang }) => localService && lang.startsWith('en'))
 }
 
+/** Under what a recording is found by the words that are to be said. */
+export const recordedKey = ({ formId, cue }: Pick<Recording, 'formId' | 'cue'>) => spokenKey({ formId, cue, text: cue })
+
 /** Make a speaker. (One closure over the clips that were loaded; its parts are functions of a few lines.) */
 export function createSpeaker(): Speaker {
   let index: VoiceIndex | null = null
   const packs = new Map<Pack, Promise<ArrayBuffer>>()
   const clips = new Map<string, Promise<AudioBuffer>>()
   let mine = new Map<string, Recording>()
+  let bells = new Map<BellName, Recording>()
   const said = new Map<string, SaidClip>()
   let byDevice = false
 
-  const recordingOf = ({ formId, cue }: Phrase) => (formId ? mine.get(`${formId} ${cue.toLowerCase()}`) : undefined)
+  const recordingOf = (phrase: Phrase) => mine.get(spokenKey(phrase))
   const clipOf = (text: string) => {
     const key = keyOf(text)
     for (const pack of ['words', 'forms', 'movements'] as const) {
@@ -100,7 +113,8 @@ export function createSpeaker(): Speaker {
     },
     set(voice, recordings) {
       byDevice = voice.from === 'device' && deviceVoices().length > 0
-      mine = new Map(recordings.map((recording) => [`${recording.formId} ${recording.cue.toLowerCase()}`, recording]))
+      mine = new Map(recordings.flatMap((each) => (each.bell ? [] : [[recordedKey(each), each]])))
+      bells = new Map(recordings.flatMap((each) => (each.bell ? [[each.bell, each]] : [])))
     },
     secondsOf: (phrases) =>
       phrases.reduce((sum, each) => {
@@ -116,6 +130,10 @@ export function createSpeaker(): Speaker {
       return missing
     },
     bufferOf,
+    async bellOf(bell, context) {
+      const own = bells.get(bell)
+      return own ? decoded(own.id, async () => fromBase64(own.wav).buffer, context).catch(() => null) : null
+    },
     async buffersOf(phrases, context) {
       // One's own voice and the device's cannot be put one after the other on one clock: own recordings are then used by themselves.
       if (byDevice && !phrases.some(recordingOf)) return null

@@ -56,6 +56,20 @@ describe('cues as sounds', () => {
     ...{ pace: steadyPace(2, 3), rules: NO_WAITING },
   })
   const setting = { sound, sampleRateHz: RATE, clipOf: () => null, apart: 1 }
+  it('are rung by a bell of one’s own where there is one, softer in quiet hours, and by those that ship elsewhere', () => {
+    const cues: Cue[] = [
+      { kind: 'bell', atSeconds: 0, bell: 'form' },
+      { kind: 'bell', atSeconds: 5, bell: 'end' },
+    ]
+    const own = Float32Array.from([0.5, -0.25])
+    const bellOf = (bell: string) => (bell === 'form' ? own : null)
+    const samplesOf = (quiet: boolean) =>
+      placedSounds(timeline, cues, { ...setting, bellOf, sound: { ...sound, quiet } }).map(({ samples }) => samples())
+    expect(samplesOf(false)).toEqual([own, synthesise({ kind: 'bell', bell: 'end', quiet: false }, RATE)])
+    const [soft] = samplesOf(true)
+    expect(soft![0]! / own[0]!).toBeLessThan(0.5)
+    expect(soft![0]! / own[0]!).toBeCloseTo(soft![1]! / own[1]!, 6)
+  })
   it('are the very samples that are heard live, at their times', () => {
     const cues = cuesOf(timeline)
     const sounds = placedSounds(timeline, cues, setting)

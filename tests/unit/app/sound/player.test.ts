@@ -46,6 +46,7 @@ const lengthOf = (sample: Sample) =>
 const worker = { samples: vi.fn(async (sample: Sample) => new Float32Array(Math.round(lengthOf(sample) * RATE))) }
 const speaker = {
   buffersOf: async () => [],
+  bellOf: async () => null,
   speakAt: vi.fn(() => () => undefined),
   hush: vi.fn(),
 } as unknown as Speaker
@@ -98,7 +99,7 @@ describe('the schedule of what is heard', () => {
     await schedule(cues)
     await schedule(cues, 0.2)
     expect(played.map(({ at }) => at)).toEqual([1, 1])
-    expect(heard).toEqual(['bell', 'breath'])
+    expect([...heard].sort()).toEqual(['bell', 'breath'])
     await schedule(cues, 6)
     expect(played.at(-1)!.at).toBe(AHEAD_SECONDS + 5)
   })
@@ -130,6 +131,14 @@ describe('the schedule of what is heard', () => {
   it('makes a bell once, and each breath for its length', async () => {
     await schedule([bell(1), breath(1), bell(2), breath(5)])
     expect(worker.samples.mock.calls.map(([sample]) => sample.kind).sort()).toEqual(['bell', 'breath', 'breath'])
+  })
+  it('rings a bell of my own where there is one, and makes none in its place', async () => {
+    const own = { getChannelData: () => new Float32Array(3 * RATE) }
+    const ringer = { ...speaker, bellOf: async (name: string) => (name === 'form' ? own : null) } as unknown as Speaker
+    player = createPlayer(worker as never, ringer, SETTINGS, context as never)
+    await schedule([bell(1)])
+    expect(worker.samples).not.toHaveBeenCalled()
+    expect(played).toMatchObject([{ at: 1 }])
   })
   it('puts nothing on a clock that stands still', async () => {
     context.state = 'suspended'
