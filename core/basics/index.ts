@@ -2,6 +2,7 @@
 export * from './schema'
 export { isFields, quickCheckOf, tested } from './quick'
 export { MOST_FAULTS, shortFault, validate, type Checked, type Fault } from './validate'
+export { crc32 } from './crc32'
 export { chanceFrom, normalFrom, type Chance } from './chance'
 export { deviation, meanOf, median } from './statistics'
 export * from './tolerance'

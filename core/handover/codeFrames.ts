@@ -1,5 +1,7 @@
 /** Bytes over a row of code pictures (QR codes): each frame is a text in the letters that such a picture holds most of. */
 
+import { crc32 } from '../basics'
+
 /** The letters of an alphanumeric QR code, in the order of RFC 9285 (base45). */
 const LETTERS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ $%*+-./:'
 const VALUES = new Map([...LETTERS].map((letter, value) => [letter, value]))
@@ -32,19 +34,6 @@ export function fromBase45(text: string): Uint8Array<ArrayBuffer> | null {
     bytes.push(value & 255)
   }
   return new Uint8Array(bytes)
-}
-
-/** CRC-32 as in ISO 3309 and zlib; the polynomial with its bits the other way round. */
-const POLYNOMIAL = 0xedb88320
-const CRC_TABLE = Uint32Array.from({ length: 256 }, (_, byte) => {
-  let rest = byte
-  for (let bit = 0; bit < 8; bit += 1) rest = rest & 1 ? (rest >>> 1) ^ POLYNOMIAL : rest >>> 1
-  return rest
-})
-export function crc32(bytes: Uint8Array): number {
-  let crc = ~0
-  for (const byte of bytes) crc = (crc >>> 8) ^ CRC_TABLE[(crc ^ byte) & 255]!
-  return ~crc >>> 0
 }
 
 /**

@@ -1,7 +1,5 @@
-import { strToU8 } from 'fflate'
-import { nameWith } from '../basics'
+import { crc32, nameWith } from '../basics'
 import { ofMark, type ListName, type Mark } from '../formats'
-import { crc32 } from '../handover'
 import { changed, newest, standing, type Standing, type Version, type Versions } from './versions'
 
 /**
@@ -27,7 +25,7 @@ function canonical(value: unknown): string {
 export const isSame = (one: unknown, other: unknown) => canonical(one) === canonical(other)
 
 const HEX = 16
-const shortDigest = (text: string) => crc32(strToU8(text)).toString(HEX).padStart(8, '0')
+const shortDigest = (text: string) => crc32(new TextEncoder().encode(text)).toString(HEX).padStart(8, '0')
 
 /** The stamp of what was kept before changes were noted: two devices that had the same have the same. */
 function unmarkedStamp(value: unknown): string {
