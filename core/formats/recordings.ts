@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { idSchema, instantSchema, numberBetween, strictObject, textUpTo } from '../basics'
-import { BELLS, type BellName } from '../sound'
+import { BELLS, MOST_SPOKEN_LETTERS, type BellName } from '../sound'
 
 /**
  * Something of my own that is heard in place of what ships: a form's name (`cue` empty) or the word of one of its phases; what is said besides forms
@@ -24,7 +24,7 @@ export const recordingSchema = strictObject<Recording>({
     .string()
     .defined('${path} is missing')
     .matches(/^[a-zA-Z0-9_-]{0,64}$/, '${path} must be the id of a form, or empty'),
-  cue: textUpTo(80),
+  cue: textUpTo(MOST_SPOKEN_LETTERS),
   bell: yup.string<BellName>().oneOf(BELLS, '${path} must be one of ${values}'),
   at: instantSchema,
   seconds: numberBetween(0.05, 15),

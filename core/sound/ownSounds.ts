@@ -13,12 +13,16 @@ export interface Prompt {
   phrases: Phrase[]
 }
 
+/** Nobody records more in one breath; about eight seconds. Our choice. */
+export const MOST_SPOKEN_LETTERS = 120
 const ORDER: Prompt['of'][] = ['names', 'movements', 'besides']
 
 /** What is to be spoken so that all these words are in one's own voice: names first, then movements, each kind in the order given. */
 export function promptsOf(words: readonly Phrase[]): Prompt[] {
   const prompts = new Map<string, Prompt>()
   for (const each of words) {
+    // Under its letters it is found again: what has too many stays with the voice that ships.
+    if (!each.formId && each.text.length > MOST_SPOKEN_LETTERS) continue
     const of = !each.formId ? 'besides' : each.cue ? 'movements' : 'names'
     const key = `${of} ${each.text.toLowerCase()}`
     const known = prompts.get(key)

@@ -109,8 +109,8 @@ const first = computed(() => props.state.timeline.occurrences[0])
     <div class="row">
       <Button ref="beginButton" size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
       <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
+      <Button size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
       <p v-if="isShown">A second screen shows it too.</p>
-      <Button v-else size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
     </div>
     <p v-if="follow.unsaid.length > 0" class="soft" role="status">
       {{ follow.unsaid.length === 1 ? 'One wording' : `${follow.unsaid.length} wordings` }} of my own cannot be said

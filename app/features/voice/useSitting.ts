@@ -26,6 +26,8 @@ export function useSitting(keep: (prompt: Prompt, made: CueMade) => Promise<unkn
   let ear: { context: AudioContext; analyser: AnalyserNode; samples: Float32Array<ArrayBuffer> } | null = null
   let follow = followSaying()
   let listensSinceMs = 0
+  /** Rises with everything that begins or ends a recording: what was waited for meanwhile is then no longer wanted. */
+  let turn = 0
 
   function openEar(stream: MediaStream) {
     if (ear) return
@@ -43,10 +45,11 @@ export function useSitting(keep: (prompt: Prompt, made: CueMade) => Promise<unkn
   async function listen() {
     const wanted = prompt.value
     if (!wanted) return end()
+    const mine = (turn += 1)
     await recorder.start(wanted.text)
+    // Called off, or gone on, while the microphone was asked for.
+    if (mine !== turn) return
     if (!recorder.stream.value) return end()
-    // Called off while the microphone was asked for.
-    if (!isSitting.value) return end()
     openEar(recorder.stream.value)
     follow = followSaying()
     saying.value = 'waiting'
@@ -66,8 +69,9 @@ export function useSitting(keep: (prompt: Prompt, made: CueMade) => Promise<unkn
   )
   async function again() {
     look.pause()
+    const mine = (turn += 1)
     await recorder.discard()
-    await listen()
+    if (mine === turn) await listen()
   }
   /** That is it: keep what was said, and go on. Where nothing was, the same word is asked for again. */
   async function finish() {
@@ -102,9 +106,10 @@ export function useSitting(keep: (prompt: Prompt, made: CueMade) => Promise<unkn
   }
   function end() {
     look.pause()
+    const mine = (turn += 1)
     isSitting.value = false
     level.value = 0
-    void recorder.discard().then(recorder.close)
+    void recorder.discard().then(() => mine === turn && recorder.close())
     void ear?.context.close()
     ear = null
   }

@@ -7,6 +7,7 @@ import {
   createLoudnessMeter,
   levelledBell,
   MOST_BELL_SECONDS,
+  MOST_SPOKEN_LETTERS,
   ownBellHeard,
   promptsOf,
   spokenKey,
@@ -100,6 +101,13 @@ describe('what is to be spoken for a routine', () => {
       const order = prompts.map(({ of }) => ['names', 'movements', 'besides'].indexOf(of))
       expect(order).toEqual([...order].sort((one, other) => one - other))
     }
+  })
+
+  it('leaves out what is too long to be kept under its own words, and no name of a form', () => {
+    const long = 'x'.repeat(MOST_SPOKEN_LETTERS + 1)
+    const texts = (formId: string) => promptsOf([{ text: long, formId, cue: '' }]).map(({ text }) => text)
+    expect(texts('')).toEqual([])
+    expect(texts('a-form')).toEqual([long])
   })
 
   it('asks once for a word that several forms say, and for all of them', () => {
