@@ -67,6 +67,11 @@ async function writeItems(
     const before = await found
     items.forEach(([itemId, after], place) => changes.push({ list, itemId, before: before[place] ?? null, after }))
   })
+  await noteAfter(database, changes, at)
+}
+
+/** What is noted of changes that stand in the store already. */
+async function noteAfter(database: Database, changes: readonly NotedChange[], at: string): Promise<void> {
   const noting = database.transaction(['marks', 'kept'], 'readwrite')
   await whole(noting, () => noteChanges(noting as never, changes, at))
 }
@@ -142,7 +147,7 @@ export async function eraseAll(database: Database, why: Snapshot['why'] | null =
   })
 }
 
-/** Change one item by what stands in the store at that moment; undefined leaves it. Others cannot come in between. */
+/** Change one item by what stands in the store at that moment; undefined leaves it. Others cannot come in between. It is committed at once, and noted after. */
 export async function changeNow<List extends ListName>(
   database: Database,
   list: List,
@@ -150,25 +155,27 @@ export async function changeNow<List extends ListName>(
   at: string,
   change: (stored: unknown) => PersonData[List][number] | undefined,
 ): Promise<void> {
-  const transaction = database.transaction([list as ListName, 'marks', 'kept'], 'readwrite')
+  const transaction = database.transaction(list as ListName, 'readwrite')
+  const changes: NotedChange[] = []
   await whole(transaction, async () => {
-    const store = transaction.objectStore(list as ListName)
-    const before: unknown = await store.get(id)
+    const before: unknown = await transaction.store.get(id)
     const after = change(before)
     if (after === undefined) return
-    await store.put(after as never)
-    await noteChanges(transaction as never, [{ list, itemId: id, before: before ?? null, after }], at)
+    changes.push({ list, itemId: id, before: before ?? null, after })
+    await Promise.all([transaction.store.put(after as never), Promise.resolve().then(() => transaction.commit())])
   })
+  if (changes.length > 0) await noteAfter(database, changes, at)
 }
 
 /** The same of the settings. */
 export async function changeSettingsNow(database: Database, at: string, change: (stored: unknown) => Settings) {
-  const transaction = database.transaction(['kept', 'marks'], 'readwrite')
+  const transaction = database.transaction('kept', 'readwrite')
+  const changes: NotedChange[] = []
   await whole(transaction, async () => {
-    const kept = transaction.objectStore('kept')
-    const before = (await kept.get('settings')) as Settings | undefined
+    const before = (await transaction.store.get('settings')) as Settings | undefined
     const after = change(before)
-    await kept.put(after, 'settings')
-    await noteChanges(transaction as never, settingChanges(before, after), at)
+    changes.push(...settingChanges(before, after))
+    await Promise.all([transaction.store.put(after, 'settings'), Promise.resolve().then(() => transaction.commit())])
   })
+  await noteAfter(database, changes, at)
 }
