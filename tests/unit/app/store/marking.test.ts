@@ -4,7 +4,14 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { newPerson } from '#core/formats'
 import { mergePersons } from '#core/merge'
 import { openWorld, type Database } from '~/shared/store/database'
-import { changeSessionsNow, changeSettingsNow, putItemNow, removeItemNow, replaceAll } from '~/shared/store/writing'
+import {
+  changeNow,
+  changeSessionsNow,
+  changeSettingsNow,
+  putItemNow,
+  removeItemNow,
+  replaceAll,
+} from '~/shared/store/writing'
 import { giveOut } from '~/shared/store/marking'
 import { aForm } from '../../../helpers'
 
@@ -49,6 +56,26 @@ describe('what is noted of changes', () => {
     await changeSessionsNow(database, ['s'], [], AT)
     expect(await markOf(database, 'sessions/s')).toMatchObject({ gone: true })
     expect(await database.count('sessions')).toBe(0)
+  })
+
+  it('holds up nothing that is changed: that stands, though the page is closed before it is noted', async () => {
+    const { settings } = newPerson()
+    await putItemNow(database, 'forms', form('a', 'changed'), AT)
+    const closing = new Proxy(database, {
+      get(target, name) {
+        if (name !== 'transaction') return Reflect.get(target, name) as unknown
+        return (stores: string | string[], mode: 'readwrite') => {
+          if (stores.includes('marks')) throw new Error('closed')
+          return target.transaction(stores as never, mode)
+        }
+      },
+    })
+    await expect(putItemNow(closing, 'forms', form('b', 'put'), AT)).rejects.toThrow('closed')
+    await expect(changeNow(closing, 'forms', 'changed', AT, () => form('b', 'changed'))).rejects.toThrow('closed')
+    await expect(changeSettingsNow(closing, AT, () => ({ ...settings, dayEndsAtHour: 4 }))).rejects.toThrow('closed')
+    expect(await database.get('forms', 'put')).toMatchObject({ about: 'b' })
+    expect(await database.get('forms', 'changed')).toMatchObject({ about: 'b' })
+    expect(await database.get('kept', 'settings')).toMatchObject({ dayEndsAtHour: 4 })
   })
 
   it('is of each setting by itself', async () => {
