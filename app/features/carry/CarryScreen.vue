@@ -3,6 +3,8 @@ import { routineOfOne, type Routine } from '#core/routine'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useEased } from '~/shared/plan/useEased'
 import { usePersonStore } from '~/shared/store/person'
+import RoutineBack from '~/shared/ui/RoutineBack.vue'
+import RoutineGone from '~/shared/ui/RoutineGone.vue'
 import { durationPhrase } from '~/shared/words/time'
 import CarrySound from './CarrySound.vue'
 import { FIRST_CHOICES, type CarryChoices } from './choices'
@@ -39,14 +41,10 @@ useHead({ title: computed(() => `Take along: ${kept.value?.name ?? 'nothing'} ·
 </script>
 
 <template>
-  <div v-if="!kept || !timeline || timeline.totalSeconds === 0" class="stack">
-    <h1>Nothing to take along</h1>
-    <p>It may have been removed, or is empty. <NuxtLink to="/routines">All routines</NuxtLink></p>
-  </div>
+  <RoutineGone v-if="!kept || !timeline || timeline.totalSeconds === 0" title="Nothing to take along" />
   <div v-else class="stack">
     <NuxtLink v-if="form" :to="`/forms/${form.id}`">{{ form.name }}</NuxtLink>
-    <NuxtLink v-else-if="!person.isShipped(kept.id)" :to="`/routines/${kept.id}`">{{ kept.name }}</NuxtLink>
-    <NuxtLink v-else to="/routines">Routines</NuxtLink>
+    <RoutineBack v-else :routine="kept" />
     <div>
       <h1>Take along: {{ kept.name }}</h1>
       <p class="soft">

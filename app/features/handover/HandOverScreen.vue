@@ -4,6 +4,8 @@ import { LONGEST_LINK, onItsWay } from '~/shared/files/handing'
 import { usePersonStore } from '~/shared/store/person'
 import { canShare, download, fileName } from '~/shared/ui/download'
 import { listPhrase, plural } from '~/shared/words/numbers'
+import RoutineBack from '~/shared/ui/RoutineBack.vue'
+import RoutineGone from '~/shared/ui/RoutineGone.vue'
 import CodeRow from './CodeRow.vue'
 
 /** A routine for somebody else: as a link, as a picture, as a file. */
@@ -43,13 +45,9 @@ async function share(what: ShareData) {
 </script>
 
 <template>
-  <div v-if="!routine || routine.entries.length === 0" class="stack">
-    <h1>Nothing to hand over</h1>
-    <p>It may have been removed, or is empty. <NuxtLink to="/routines">All routines</NuxtLink></p>
-  </div>
+  <RoutineGone v-if="!routine || routine.entries.length === 0" title="Nothing to hand over" />
   <div v-else class="stack">
-    <NuxtLink v-if="!person.isShipped(routine.id)" :to="`/routines/${routine.id}`">{{ routine.name }}</NuxtLink>
-    <NuxtLink v-else to="/routines">Routines</NuxtLink>
+    <RoutineBack :routine="routine" />
     <div>
       <h1>Hand over: {{ routine.name }}</h1>
       <p class="soft">{{ alongWords }}</p>

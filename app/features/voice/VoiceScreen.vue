@@ -8,6 +8,8 @@ import { useTrySound } from '~/shared/sound/trySound'
 import { useCompiled } from '~/shared/store/compiled'
 import { usePersonStore } from '~/shared/store/person'
 import { isForPage } from '~/shared/ui/keys'
+import RoutineBack from '~/shared/ui/RoutineBack.vue'
+import RoutineGone from '~/shared/ui/RoutineGone.vue'
 import { plural } from '~/shared/words/numbers'
 import { useSitting } from './useSitting'
 
@@ -95,13 +97,9 @@ watch(
 </script>
 
 <template>
-  <div v-if="!routine || prompts.length === 0" class="stack">
-    <h1>Nothing to say</h1>
-    <p>It may have been removed, or is empty. <NuxtLink to="/routines">All routines</NuxtLink></p>
-  </div>
+  <RoutineGone v-if="!routine || prompts.length === 0" title="Nothing to say" />
   <div v-else class="stack">
-    <NuxtLink v-if="!person.isShipped(routine.id)" :to="`/routines/${routine.id}`">{{ routine.name }}</NuxtLink>
-    <NuxtLink v-else to="/routines">Routines</NuxtLink>
+    <RoutineBack :routine="routine" />
     <div>
       <h1>My voice: {{ routine.name }}</h1>
       <p class="soft">
