@@ -307,8 +307,10 @@ class DeadEnds<State> {
     return this.places.has(place)
   }
   add(place: string) {
-    this.places.add(place)
+    if (this.places.size < MOST_REMEMBERED) this.places.add(place)
   }
 }
+/** More would fill a phone's memory with a search that comes to no end. Our choice. */
+const MOST_REMEMBERED = 200_000
 /** Sums of the same lengths in another order differ by less. */
 const inMicroseconds = (seconds: number) => Math.round(seconds * 1e6)

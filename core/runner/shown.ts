@@ -35,7 +35,7 @@ export function shownAfter(
   hereMs: number,
 ): { shown: Shown | null; ask?: true } {
   const isOther = shown !== null && shown.sessionId !== message.sessionId
-  if (isOther && isUnderWay(shown) && !isLost(shown, hereMs)) return { shown }
+  if (isOther && !isLost(shown, hereMs) && (isUnderWay(shown, hereMs) || isUntouched(message))) return { shown }
   if (message.kind === 'left') return { shown: isOther ? shown : null }
   if (message.kind === 'session') {
     const { sessionId, plan, given, clockMs } = message
@@ -48,7 +48,13 @@ export function shownAfter(
   return { shown: { ...shown, atCommands, aheadMs, heardAtMs: hereMs } }
 }
 
-const isUnderWay = ({ atCommands: { status } }: Shown) => status !== 'ready' && status !== 'ended'
+const isUnderWay = (shown: Shown, hereMs: number) => {
+  const { status } = shownState(shown, hereMs)
+  return status !== 'ready' && status !== 'ended'
+}
+/** Only a sign of life of a session that lies ready: another one that lies ready does not give way to it again and again. */
+const isUntouched = (message: ShownMessage) =>
+  message.kind === 'commands' && message.from === 0 && message.given.length === 0
 
 /** Whether nothing was heard for so long that what is shown may no longer be so. */
 export const isLost = ({ heardAtMs }: Shown, hereMs: number): boolean => hereMs - heardAtMs > LOST_MS

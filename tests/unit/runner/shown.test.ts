@@ -121,6 +121,24 @@ describe('a session that another window leads', () => {
     expect(after(running, other.whole(START_MS + 9000), START_MS + 9000).shown!.sessionId).toBe('other')
   })
 
+  it('gives way to another once its own end has come, also where that was by the time alone', () => {
+    const [one, other] = [led('one'), led('other')]
+    one.command('start', START_MS)
+    const { shown } = after(null, one.whole(START_MS), START_MS)
+    const endMs = START_MS + one.now().timeline.totalSeconds * 1000 + 1000
+    const heard = after(shown, one.since(endMs), endMs).shown
+    expect(after(heard, other.whole(endMs + 100), endMs + 100).shown!.sessionId).toBe('other')
+  })
+
+  it('stays while another lies ready too, until that one is laid out anew or begun', () => {
+    const [one, other] = [led('one'), led('other')]
+    const { shown } = after(null, one.whole(START_MS), START_MS)
+    expect(after(shown, other.since(START_MS + 100), START_MS + 100)).toEqual({ shown })
+    other.command('start', START_MS + 200)
+    expect(after(shown, other.since(START_MS + 200), START_MS + 200)).toEqual({ shown, ask: true })
+    expect(after(shown, other.whole(START_MS + 300), START_MS + 300).shown!.sessionId).toBe('other')
+  })
+
   it('is over when it is left there, and lost when it is not heard of for some seconds', () => {
     const there = led()
     const { shown } = after(null, there.whole(START_MS), START_MS, 0)
