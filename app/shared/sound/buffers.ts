@@ -13,7 +13,8 @@ export function createBuffers(
 ) {
   const made = new Map<string, Promise<AudioBuffer>>()
   async function make(sample: Sample): Promise<AudioBuffer> {
-    const own = sample.kind === 'bell' ? await speaker.bellOf(sample.bell, context) : null
+    const ringing = sample.kind === 'bell' ? speaker.bellOf(sample.bell, context) : null
+    const own = ringing && (await ringing)
     const samples = own
       ? ownBellHeard(own.getChannelData(0), sample.quiet)
       : await worker.samples(sample, context.sampleRate)

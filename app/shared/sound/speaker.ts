@@ -29,8 +29,8 @@ export interface Speaker {
   learn: (phrases: readonly Phrase[]) => Promise<string[]>
   /** Samples of one phrase; null where there are none. Of one context: at its rate. */
   bufferOf: (phrase: Phrase, context: BaseAudioContext) => Promise<AudioBuffer | null>
-  /** A bell of my own; null where the one that ships is heard. */
-  bellOf: (bell: BellName, context: BaseAudioContext) => Promise<AudioBuffer | null>
+  /** A bell of my own; null, at once, where the one that ships is heard: that one is made without waiting for anything. */
+  bellOf: (bell: BellName, context: BaseAudioContext) => Promise<AudioBuffer | null> | null
   /** Samples for all of it; null where the device itself must speak. */
   buffersOf: (phrases: readonly Phrase[], context: BaseAudioContext) => Promise<AudioBuffer[] | null>
   /** Let the device speak in so many seconds; the answer calls it off. */
@@ -130,7 +130,7 @@ export function createSpeaker(): Speaker {
       return missing
     },
     bufferOf,
-    async bellOf(bell, context) {
+    bellOf(bell, context) {
       const own = bells.get(bell)
       return own ? decoded(own.id, async () => fromBase64(own.wav).buffer, context).catch(() => null) : null
     },
