@@ -25,3 +25,18 @@ export function timeChecks(given: TimeGiven | null): (share: number) => CheckTim
     if (nowMs() - begunMs > withinMs * share) throw new TimeUpError()
   }
 }
+
+/** So much of its time spent without a result, and what refused may only have been hurried. Our choice. */
+const HURRIED = 0.5
+/** The second time has so many times the first. Our choice. */
+const MORE = 6
+
+/**
+ * What is refused for want of time on a busy machine is looked for once more, with more of it; what is refused at once is not. `make` is told
+ * how many milliseconds it has. Null where it is refused all the same.
+ */
+export function patiently<T>(make: (withinMs: number) => T | null, { nowMs, withinMs }: TimeGiven): T | null {
+  const begunMs = nowMs()
+  const made = make(withinMs)
+  return made ?? (nowMs() - begunMs < withinMs * HURRIED ? null : make(withinMs * MORE))
+}

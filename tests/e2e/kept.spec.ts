@@ -21,14 +21,16 @@ test('what comes back is made into a session for the minutes, and what nobody wa
   await expectNoSidewaysScroll(page)
 
   await page.getByRole('button', { name: `Let ${names[0]} rest`, exact: true }).click()
+  // What was made for the minutes is made anew without it.
+  await expect(practise).toContainText(`of ${names.length - 1} forms: `)
   await expect(due.getByRole('link', { name: names[0]!, exact: true })).toHaveCount(0)
   await expect(page.getByRole('button', { name: `Keep ${names[0]} again`, exact: true })).toBeFocused()
   await page.reload()
   await expect(due.getByRole('link')).toHaveCount(names.length - 1)
   await page.getByRole('button', { name: `Keep ${names[0]} again`, exact: true }).click()
   await expect(due.getByRole('link', { name: names[0]!, exact: true })).toBeVisible()
-
   await practise.getByRole('button', { name: '10 min' }).click()
+  await expect(practise).toContainText(/(9|10) min( \d+ s)? at my breath/)
   await practise.getByRole('button', { name: 'Begin', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('What comes back')
 })

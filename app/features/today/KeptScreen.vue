@@ -75,12 +75,15 @@ async function make(next: number) {
     if (mine === asked) said.value = 'It could not be worked out just now. Press the minutes again.'
   }
 }
-// A session of what comes back is one of what does so now.
-watch(comesBack, (now, before) => {
-  if (now.join() === before.join()) return
-  asked += 1
-  ;[offer.value, minutes.value, said.value] = [null, null, '']
-})
+// A session of what comes back is one of what does so now: what else comes back, or no more, is made into it anew.
+watch(
+  () => comesBack.value.join(),
+  async () => {
+    if (minutes.value !== null && comesBack.value.length > 0) return make(minutes.value)
+    asked += 1
+    ;[offer.value, minutes.value, said.value] = [null, null, '']
+  },
+)
 const drawn = computed(() => {
   const result = offer.value && compiled(offer.value.routine)
   return result?.ok ? result : null

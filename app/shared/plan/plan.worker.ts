@@ -1,5 +1,6 @@
 import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
+import { patiently, type TimeGiven } from '#core/basics'
 import { fitRoutine } from '#core/compose'
 import type { LearningStage } from '#core/forms'
 import { inStage, type Lesson, type Routine } from '#core/routine'
@@ -51,8 +52,9 @@ type LedStage = NonNullable<Lesson['stage']>
 
 /** A fit that takes longer is given up, and what is made is as good as it got; after so long nothing more is looked for. */
 const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500 }
-/** Who asks for one alone can wait a little longer for it. */
-const MAKE_ALONE_MS = 800
+/** Who asks for one alone can wait a little longer for it, and longer still where a busy machine had no time for it. */
+const ALONE: TimeGiven = { nowMs: TIME.nowMs, withinMs: 800 }
+const alone = <T>(make: (time: TimeGiven) => T | null) => patiently((withinMs) => make({ ...ALONE, withinMs }), ALONE)
 
 let setting: TodaySetting | null = null
 let prepared: { body: string; all: Prepared[] } | null = null
@@ -74,7 +76,8 @@ const planWorker = {
   },
   /** A session made for now; null where none can be. */
   make(ask: TodayAsk): TodayOffer | null {
-    return setting && makeToday({ ...setting, ...ask }, newId, { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS })
+    const request = setting && { ...setting, ...ask }
+    return request && alone((time) => makeToday(request, newId, time))
   },
   /** A week, proposed; told as far as it is. Whoever asks again, or asks for less, stops it. */
   async week(ask: WeekAsk, tell: (laid: Laid[]) => void): Promise<void> {
@@ -97,16 +100,16 @@ const planWorker = {
     if (!eased || 'not' in eased) return null
     if (minutes === null) return eased.routine
     const target = { targetSeconds: minutes * 60, toleranceSeconds: null }
-    const fit = fitRoutine(
-      { ...setting, routine: eased.routine, ...target },
-      { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS },
-    )
-    return fit.met && fit.closingKept ? fit.routine : null
+    const request = { ...setting, routine: eased.routine, ...target }
+    return alone((time) => {
+      const fit = fitRoutine(request, time)
+      return fit.met && fit.closingKept ? fit.routine : null
+    })
   },
   /** The session of a season; null where none can be made. */
   season(season: Season, session: SeasonSession, ask: SeasonAsk): Routine | null {
-    const time = { nowMs: TIME.nowMs, withinMs: MAKE_ALONE_MS }
-    return setting && seasonRoutine(season, session, { ...setting, ...ask }, newId, time)
+    const request = setting && { ...setting, ...ask }
+    return request && alone((time) => seasonRoutine(season, session, request, newId, time))
   },
   stopWeek() {
     weekAsked += 1
