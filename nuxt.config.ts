@@ -2,7 +2,7 @@ import { copyFile, mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
-import { ALIAS, catalogueRead, catalogueReadInBundle } from './scripts/catalogueRead'
+import { ALIAS, shippedRead, shippedReadInBundle } from './scripts/shippedRead'
 import { temporalWhereMissing } from './scripts/temporal'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
@@ -17,7 +17,7 @@ async function bundledWorker(file: string): Promise<string> {
     platform: 'node',
     format: 'cjs',
     alias: ALIAS,
-    plugins: [catalogueReadInBundle],
+    plugins: [shippedReadInBundle],
   })
   return `export default ${JSON.stringify(outputFiles[0]!.text)}`
 }
@@ -47,6 +47,11 @@ const PAGES = [
   '/voice',
 ]
 
+/** Modules that do nothing by being imported: of what they gather, a page fetches only what it names. */
+const PURE = new RegExp(
+  `^${here('./')}((core|data|app/shared|app/features)/[^?]*\\.ts|node_modules/nuxt/dist/app/composables/.*)$`,
+)
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   ssr: false,
@@ -63,6 +68,8 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   experimental: {
     appManifest: false,
+    // Nothing is drawn on the server: no page comes with data that would have to be read.
+    renderJsonPayloads: false,
     // A page is fetched when its link is pointed at, not because the link can be seen.
     defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } },
   },
@@ -99,8 +106,12 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
     define: { 'import.meta.env.PEBBLEBROOK_BASE': JSON.stringify(BASE) },
-    plugins: [catalogueRead(), temporalWhereMissing('page')],
-    worker: { format: 'es', plugins: () => [catalogueRead(), temporalWhereMissing('worker')] },
+    plugins: [shippedRead('page'), temporalWhereMissing('page')],
+    resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
+    build: {
+      rollupOptions: { treeshake: { moduleSideEffects: (id) => !PURE.test(id) } },
+    },
+    worker: { format: 'es', plugins: () => [shippedRead('worker'), temporalWhereMissing('worker')] },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
   },
   primevue: {

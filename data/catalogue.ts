@@ -23,7 +23,7 @@ import moreLoosening from './catalogue/more-loosening.json'
 import wheelsAndChair from './catalogue/wheels-and-chair.json'
 import closingMore from './catalogue/closing-more.json'
 
-// A build reads the words of these files once (see scripts/catalogueRead.ts): no page and no worker has to.
+// A build reads the words of these files once (see scripts/shippedRead.ts): no page and no worker has to.
 
 const ENTRIES = [
   arrive,

@@ -1,22 +1,20 @@
 import { toArchive } from '#core/formats'
-import type { Routine, Series } from '#core/routine'
-import { CATALOGUE } from './catalogue'
+import type { Series } from '#core/routine'
 import { demoPerson as demoPersonOf, type DemoScenario } from './demo/demoPerson'
 import demo from './demo/scenario.json'
-import routines from './routines.json'
 import series from './series.json'
+import { CATALOGUE, SHIPPED_ROUTINES } from './shipped'
 
-// The files are checked against the schemas in tests/unit/data.test.ts; here they are only named.
-
-export { CATALOGUE } from './catalogue'
-
-/** The shipped routines of about 4, 12 and 25 minutes. */
-export const SHIPPED_ROUTINES = routines as Routine[]
+export { CATALOGUE, SHIPPED_ROUTINES, untilShipped } from './shipped'
 
 /** What ships, by its ids: what an archive may name besides what it holds. */
 export const SHIPPED_IDS = {
-  shippedFormIds: CATALOGUE.map(({ id }) => id),
-  shippedRoutineIds: SHIPPED_ROUTINES.map(({ id }) => id),
+  get shippedFormIds() {
+    return CATALOGUE.map(({ id }) => id)
+  },
+  get shippedRoutineIds() {
+    return SHIPPED_ROUTINES.map(({ id }) => id)
+  },
 }
 
 /** Shipped series: taken up by a copy. */

@@ -112,7 +112,7 @@ export async function ensureBuild() {
   const now = hashFiles([
     ...sources.sort(),
     'nuxt.config.ts',
-    'scripts/catalogueRead.ts',
+    'scripts/shippedRead.ts',
     'scripts/temporal.ts',
     'package-lock.json',
   ])

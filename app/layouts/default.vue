@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import { useReminder } from '~/shared/plan/useReminder'
 import { isForPage } from '~/shared/ui/keys'
-import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
-import { weekdayMomentPhrase } from '~/shared/words/time'
 
 const person = usePersonStore()
-const follow = useFollowStore()
 const route = useRoute()
 
 const SCREENS = [
@@ -22,9 +19,22 @@ const reminder = useReminder()
 const isHere = (to: string) =>
   to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/week' && route.path.startsWith('/seasons'))
 
+/** Sessions under way in another tab, or interrupted: what tells of them is fetched when there are any. */
+const SessionsUnderWay = defineAsyncComponent(() => import('~/features/follow/SessionsUnderWay.vue'))
+const isUnderWay = ref(false)
+async function lookForSessions() {
+  isUnderWay.value = (await person.kept.all()).running.length > 0
+}
+onMounted(lookForSessions)
+onScopeDispose(
+  person.tabs.listen((message) => {
+    if (message.kind === 'changed' && (message.what === 'running' || message.what === 'all')) void lookForSessions()
+  }),
+)
+
 async function leaveDemo() {
   await person.leaveDemo()
-  await follow.lookForInterrupted()
+  await lookForSessions()
   await navigateTo('/')
 }
 
@@ -32,21 +42,6 @@ async function leaveDemo() {
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (event.key === 'b' && isForPage(event) && person.world === 'demo') void leaveDemo()
 })
-onMounted(() => follow.lookForInterrupted())
-
-async function takeUp() {
-  if (await follow.takeUp()) await navigateTo('/follow')
-}
-async function takeOver() {
-  if (await follow.takeOver()) await navigateTo('/follow')
-}
-async function logIt() {
-  await follow.logInterrupted()
-  await navigateTo('/journal')
-}
-const interruptedAt = computed(() =>
-  follow.interrupted ? weekdayMomentPhrase(follow.interrupted.running.aliveAtMs) : '',
-)
 </script>
 
 <template>
@@ -69,31 +64,16 @@ const interruptedAt = computed(() =>
         </NuxtLink>
       </nav>
     </header>
-    <p v-if="reminder.said.value" class="interrupted sheet" role="status">
+    <p v-if="reminder.said.value" class="told sheet" role="status">
       {{ reminder.said.value }}
       <Button size="small" severity="secondary" text label="Good" @click="reminder.dismiss()" />
     </p>
-    <section v-if="follow.interrupted" class="interrupted sheet" aria-label="Interrupted session">
-      <p>
-        <strong>{{ follow.interrupted.running.plan.routine.name }}</strong> was interrupted on {{ interruptedAt }}.
-      </p>
-      <div class="row">
-        <Button label="Resume it" @click="takeUp" />
-        <Button label="Log what was done" severity="secondary" @click="logIt" />
-        <Button label="Forget it" severity="secondary" text @click="follow.forgetInterrupted()" />
-      </div>
-    </section>
-    <section v-if="follow.elsewhere" class="interrupted sheet" aria-label="Session in another tab">
-      <p>
-        <strong>{{ follow.elsewhere.running.plan.routine.name }}</strong> is running in another tab.
-      </p>
-      <Button label="Take it over here" severity="secondary" @click="takeOver" />
-    </section>
-    <Message v-if="person.unreadable.length > 0" severity="warn" class="unreadable">
+    <SessionsUnderWay v-if="isUnderWay" :key="person.world" />
+    <LazyMessage v-if="person.unreadable.length > 0" severity="warn" class="unreadable">
       {{ plural(person.unreadable.length, 'stored thing') }} could not be read, and
       {{ person.unreadable.length === 1 ? 'stays' : 'stay' }} in this browser untouched.
       <NuxtLink to="/settings#data">Look at {{ person.unreadable.length === 1 ? 'it' : 'them' }}</NuxtLink>
-    </Message>
+    </LazyMessage>
     <main id="content" tabindex="-1">
       <slot />
     </main>
@@ -158,15 +138,6 @@ nav a[aria-current] {
   background: var(--pb-water);
   margin: 0 calc(-1 * clamp(1rem, 3vw, 2.5rem));
   padding: 0.4rem clamp(1rem, 3vw, 2.5rem);
-}
-.interrupted {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.8rem 2rem;
-  align-items: center;
-  justify-content: space-between;
-  margin-bottom: 1.5rem;
-  border-left: 6px solid var(--pb-clay);
 }
 .unreadable {
   margin-bottom: 1rem;

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import FollowScreen from '~/features/follow/FollowScreen.vue'
-import { useFollowStore } from '~/shared/store/follow'
+import { onlyWithSession } from '~/features/follow/onlyWithSession'
 
 definePageMeta({
   layout: 'bare',
   opensEarly: true,
   isQuiet: true,
-  // Nothing laid out to follow, as after a reload: Today offers what was interrupted.
-  middleware: () => (useFollowStore().state ? undefined : navigateTo('/', { replace: true })),
+  middleware: onlyWithSession,
 })
 </script>
 

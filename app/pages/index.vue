@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import TrialToday from '~/features/journal/TrialToday.vue'
-import SeriesNext from '~/features/series/SeriesNext.vue'
 import TodayScreen from '~/features/today/TodayScreen.vue'
 import { usePersonStore } from '~/shared/store/person'
 
 definePageMeta({ opensEarly: true })
 const person = usePersonStore()
+/** Fetched by those who have a trial, or a series. */
+const TrialToday = defineAsyncComponent(() => import('~/features/journal/TrialToday.vue'))
+const SeriesNext = defineAsyncComponent(() => import('~/features/series/SeriesNext.vue'))
 </script>
 
 <template>
   <TodayScreen>
     <template v-if="person.isWhole" #series>
-      <TrialToday />
-      <SeriesNext />
+      <TrialToday v-if="person.person.trials.length > 0" />
+      <SeriesNext v-if="person.person.series.length > 0" />
     </template>
   </TodayScreen>
 </template>

@@ -1,3 +1,4 @@
+import { untilShipped } from '#data'
 import { planWorker } from '~/shared/plan/planWorker'
 import { usePersonStore } from '~/shared/store/person'
 
@@ -5,5 +6,6 @@ import { usePersonStore } from '~/shared/store/person'
 export default defineNuxtPlugin(async () => {
   // Where Today comes first, who judges it is called while the store is being read.
   if (window.location.pathname === '/') planWorker()
+  await untilShipped
   await usePersonStore().open()
 })

@@ -78,6 +78,7 @@ test('a session for two, one on a chair, is led by ear from the first word to th
 test('a closing for what was done elsewhere is led by ear from the gathering to the end', async ({ page }) => {
   const heard = await listen(page)
   await openAt(page, '/')
+  await page.getByText('Practised already?').click()
   await page.getByRole('spinbutton', { name: 'I practised' }).fill('10')
   await page.getByRole('spinbutton', { name: 'I practised' }).press('Tab')
   await page.getByRole('button', { name: 'Close me' }).click()

@@ -159,6 +159,7 @@ test('a practice of ten minutes elsewhere is closed here, and both are one pract
   page,
 }) => {
   await openAt(page, '/')
+  await page.getByText('Practised already?').click()
   await page.getByRole('spinbutton', { name: 'I practised' }).fill('10')
   await page.getByRole('spinbutton', { name: 'I practised' }).press('Tab')
   await expect(page.getByText('A closing of 3 min or a little more.')).toBeVisible()

@@ -42,8 +42,13 @@ test('a light head is answered with rest, a sore knee with what spares it; and w
     .click()
   await expect(now.getByText('With pain like that, rest is an answer.')).toBeVisible()
   const also = page.getByRole('region', { name: 'Or', exact: true })
-  await choose(also, 'Why not', 'When the lamp is low')
-  await expect(also.getByRole('status')).toContainText(/\.$/)
+  await also.getByText('Why not another of my routines?').click()
+  const reasons = also.getByRole('definition')
+  const asked = also.getByRole('term').filter({ hasText: 'When the lamp is low' })
+  await expect(asked).toBeVisible()
+  // Each is answered, in a sentence of its own.
+  await expect(reasons).toHaveCount(await also.getByRole('term').count())
+  for (const reason of await reasons.allTextContents()) expect(reason.trim()).toMatch(/^[A-Z“].+\.$/)
 })
 
 test('on a phone the offer stays in view; where nothing of mine fits, one is made for the minutes', async ({

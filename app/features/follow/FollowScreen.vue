@@ -24,7 +24,7 @@ import { isStill } from '#core/timeline'
 
 const follow = useFollowStore()
 const person = usePersonStore()
-const { asking, act } = useFollowActions()
+const { asking, act, fitTo } = useFollowActions()
 watch(
   () => follow.takenOver,
   (taken) => taken && void navigateTo('/'),
@@ -173,7 +173,7 @@ const halves = computed(() => person.settings.remote.halves && running.value)
     <FollowMinutes
       :model-value="asking === 'minutes'"
       @update:model-value="asking = $event ? 'minutes' : null"
-      @pick="follow.minutesLeft($event)"
+      @pick="fitTo($event)"
     />
     <Dialog
       :visible="asking === 'end'"

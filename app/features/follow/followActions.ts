@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { closeNow, refitRemainder } from '#core/compose'
 import type { PlainCommand, RemoteAction } from '#core/runner'
 import { isBody } from '#core/timeline'
 import { useFollowStore } from '~/shared/store/follow'
@@ -32,6 +33,8 @@ export function useFollowActions() {
     asking.value = 'end'
     return true
   }
+  /** "I have so many minutes left." */
+  const fitTo = (minutes: number) => follow.takeRemainder((now) => refitRemainder(now, minutes * 60))
 
   /** Do it; whether it made sense is answered. `fromAfar`: nobody can answer a question on the screen. */
   function act(action: RemoteAction, fromAfar = false): boolean {
@@ -43,16 +46,16 @@ export function useFollowActions() {
       case 'pauseOrGoOn':
         return pauseOrGoOn()
       case 'minutesLeft':
-        if (fromAfar) return follow.minutesLeft(person.settings.remote.minutesLeft)
+        if (fromAfar) return fitTo(person.settings.remote.minutesLeft)
         asking.value = 'minutes'
         return true
       case 'closeNow':
-        return follow.close()
+        return follow.takeRemainder(closeNow)
       case 'end':
         return end()
       default:
         return follow.command(action satisfies PlainCommand)
     }
   }
-  return { asking, act }
+  return { asking, act, fitTo }
 }

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { trialAsks, trialDays, trialRoutine } from '#core/evidence'
-import { useFollowStore } from '~/shared/store/follow'
+import { followStore } from '~/shared/store/followLater'
 import { usePersonStore } from '~/shared/store/person'
 import { armPhrase } from './trialWords'
 import { useTrialNames } from './useTrialNames'
 
 /** What the trials under way ask for today; one that was answered today is silent. */
 const person = usePersonStore()
-const follow = useFollowStore()
 const names = useTrialNames()
 const asked = computed(() =>
   person.person.trials.flatMap((trial) => {
@@ -20,6 +19,7 @@ const asked = computed(() =>
   }),
 )
 async function begin(routine: NonNullable<ReturnType<typeof trialRoutine>>) {
+  const follow = await followStore()
   follow.prepare(routine)
   await navigateTo('/follow')
 }

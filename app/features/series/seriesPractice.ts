@@ -3,13 +3,12 @@ import { seriesState } from '#core/plan'
 import { inStage, type Lesson, type Series } from '#core/routine'
 import { SHIPPED_SERIES } from '#data'
 import { wallMs } from '~/shared/sound/clock'
-import { useFollowStore } from '~/shared/store/follow'
+import { followStore } from '~/shared/store/followLater'
 import { usePersonStore } from '~/shared/store/person'
 
 /** My series with how far each has come, the ready-made ones, and following a lesson. */
 export function useSeries() {
   const person = usePersonStore()
-  const follow = useFollowStore()
   const mine = computed(() =>
     [...person.person.series]
       .sort((one, other) => one.name.localeCompare(other.name))
@@ -25,6 +24,7 @@ export function useSeries() {
     const routine = routineOf(lesson)
     if (!routine) return
     const led = lesson.stage ? inStage(routine, lesson.stage) : routine
+    const follow = await followStore()
     follow.prepare(led, { lesson: { seriesId, lessonId: lesson.id } })
     await navigateTo('/follow')
   }

@@ -26,8 +26,7 @@ async function close(kind: ClosingKind) {
 </script>
 
 <template>
-  <section class="stack" aria-labelledby="close-after">
-    <h2 id="close-after">Practised already?</h2>
+  <section class="stack" aria-label="Close what was practised">
     <div class="row">
       <label for="close-minutes">I practised</label>
       <InputNumber

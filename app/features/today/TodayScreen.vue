@@ -2,17 +2,14 @@
 import { journalTotals, steadiness, weekReports, weeksOfStones } from '#core/journal'
 import type { TodayOffer } from '#core/plan'
 import { useCompiled } from '~/shared/store/compiled'
-import { useFollowStore } from '~/shared/store/follow'
+import { followStore } from '~/shared/store/followLater'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { AIM_WEEKS, aimPhrase, rowPhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { isForPage } from '~/shared/ui/keys'
-import FeltScales from '~/shared/ui/FeltScales.vue'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
-import ChoiceField from '~/shared/ui/ChoiceField.vue'
-import CloseAfter from './CloseAfter.vue'
 import NotchList from './NotchList.vue'
 import TodayAsk from './TodayAsk.vue'
 import { changePhrase, reasonPhrase, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
@@ -20,7 +17,6 @@ import { useNotches } from './useNotches'
 import { useToday } from './useToday'
 
 const person = usePersonStore()
-const follow = useFollowStore()
 const compiled = useCompiled()
 useHead({ title: 'Today · Pebblebrook' })
 
@@ -84,17 +80,20 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   event.preventDefault()
 })
 
-const wondered = ref<string | null>(null)
-const notOffered = computed(() =>
-  (found.value?.others ?? []).map(({ routineId }) => ({
-    value: routineId,
-    name: setting.value.routines.find(({ id }) => id === routineId)?.name ?? '',
-  })),
+/** Why not each of the others, in the order of their names. */
+const whyNots = computed(() =>
+  (found.value?.others ?? [])
+    .map(({ routineId, against }) => ({
+      routineId,
+      name: setting.value.routines.find(({ id }) => id === routineId)?.name ?? '',
+      why: whyNotPhrase(against, names.value),
+    }))
+    .sort((one, other) => one.name.localeCompare(other.name, 'en', { numeric: true })),
 )
-const whyNot = computed(() => {
-  const asked = found.value?.others.find(({ routineId }) => routineId === wondered.value)
-  return asked ? whyNotPhrase(asked.against, names.value) : ''
-})
+/** What most days nobody asks for is fetched when it is. */
+const CloseAfter = defineAsyncComponent(() => import('./CloseAfter.vue'))
+const FeltScales = defineAsyncComponent(() => import('~/shared/ui/FeltScales.vue'))
+const [closesAfter, saysHow] = [ref(false), ref(false)]
 const purposeQuery = computed(() => ({
   minutes: minutes.value ?? undefined,
   states: states.value.join(',') || undefined,
@@ -110,15 +109,21 @@ watch(looking, () => {
   if (!looking.value && waits.value) beginFirst()
   waits.value = false
 })
+/** A second press while the first is still being answered begins no second session. */
+let begins = false
 async function begin(offer: TodayOffer) {
-  prepare(offer)
+  if (begins) return
+  begins = true
+  const follow = await prepare(offer).finally(() => (begins = false))
   follow.command('start')
   await navigateTo('/follow')
 }
-function prepare({ routine, routineId }: TodayOffer) {
+async function prepare({ routine, routineId }: TodayOffer) {
+  const follow = await followStore()
   const lesson = lessonOf(routineId)
   follow.prepare(routine, lesson ? { lesson } : {})
   follow.before = { ...felt.value }
+  return follow
 }
 /**
  * Come by the shortcut of the installed application: what stands in front is made ready, and one press begins it. A browser gives no sound before a
@@ -132,7 +137,7 @@ watch(
     if (!comesToBegin.value || looking.value || !first.value) return
     comesToBegin.value = false
     if (restFirst.value) return
-    prepare(first.value)
+    await prepare(first.value)
     await navigateTo('/follow', { replace: true })
   },
   { immediate: true },
@@ -176,6 +181,7 @@ watch(
               autofocus
               icon="pi pi-play"
               :severity="restFirst ? 'secondary' : undefined"
+              @pointerenter="followStore"
               @click="beginFirst"
             />
           </div>
@@ -196,9 +202,10 @@ watch(
         <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Make one for this</NuxtLink>
       </p>
       <p v-else-if="!failed" role="status">Looking at today…</p>
-      <details class="feeling">
+      <details class="feeling" @toggle="saysHow = true">
         <summary>Say how it is now</summary>
         <FeltScales
+          v-if="saysHow"
           v-model="felt"
           legend="Only if you care to. What you say changes what is offered, and is kept with the session."
         />
@@ -259,16 +266,19 @@ watch(
               />
             </li>
           </ul>
-          <ChoiceField
-            v-if="notOffered.length > 0"
-            v-model="wondered"
-            label="Why not"
-            :options="notOffered"
-            placeholder="another of my routines"
-          >
-            <p v-if="whyNot" role="status" class="small">{{ whyNot }}</p>
-          </ChoiceField>
-          <CloseAfter />
+          <details v-if="whyNots.length > 0">
+            <summary>Why not another of my routines?</summary>
+            <dl class="why">
+              <div v-for="{ routineId, name, why } in whyNots" :key="routineId">
+                <dt>{{ name }}</dt>
+                <dd class="small">{{ why }}</dd>
+              </div>
+            </dl>
+          </details>
+          <details @toggle="closesAfter = true">
+            <summary>Practised already? Close it here</summary>
+            <CloseAfter v-if="closesAfter" />
+          </details>
         </section>
       </div>
     </div>
@@ -326,6 +336,16 @@ summary {
   display: flex;
   flex-wrap: wrap;
   gap: 0.4rem 1.4rem;
+}
+.why {
+  display: grid;
+  gap: 0.6rem;
+}
+.why dt {
+  font-weight: 650;
+}
+.why dd {
+  margin: 0;
 }
 .others {
   display: grid;

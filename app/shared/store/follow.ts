@@ -1,7 +1,6 @@
 import { v4 as newUuid } from 'uuid'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
-import { closeNow, refitRemainder } from '#core/compose'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
 import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
 import {
@@ -184,9 +183,7 @@ export const useFollowStore = defineStore('follow', () => {
     return done
   }
 
-  /** "I have N minutes left", or straight to the closing. */
-  const minutesLeft = (minutes: number) => takeRemainder((now) => refitRemainder(now, minutes * 60))
-  const close = () => takeRemainder(closeNow)
+  /** Put another remainder in the place of what is still to come; false where there is none to be had. Who fits is known to who asks. */
   function takeRemainder(remainderOf: (now: RunnerState) => NewRemainder | null): boolean {
     catchUp()
     const remainder = state.value && remainderOf(state.value)
@@ -342,8 +339,7 @@ export const useFollowStore = defineStore('follow', () => {
     prepare,
     doToday,
     command,
-    minutesLeft,
-    close,
+    takeRemainder,
     beat,
     note,
     takenOver,

@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { steadyPace } from '#core/breath'
+import { closeNow, refitRemainder } from '#core/compose'
 import { FIRST_SETTINGS } from '#core/formats'
 import type { SessionRecord } from '#core/journal'
 import { useFollowStore } from '~/shared/store/follow'
@@ -135,10 +136,10 @@ describe('the session under way', () => {
     follow.prepare(routine)
     follow.command('start')
     pass(12)
-    expect(follow.minutesLeft(1)).toBe(true)
+    expect(follow.takeRemainder((now) => refitRemainder(now, 60))).toBe(true)
     expect(follow.state!.timeline.occurrences.map(({ formId }) => formId)).toContain('settle')
     expect(Math.abs(follow.moment!.secondsLeft - 60)).toBeLessThan(8)
-    expect(follow.close()).toBe(true)
+    expect(follow.takeRemainder(closeNow)).toBe(true)
     expect(follow.answer).toMatchObject({ name: 'closeNow', done: true })
   })
   it('is written down as it goes, and can be taken up again where it was', async () => {

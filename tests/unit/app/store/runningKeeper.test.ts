@@ -5,7 +5,8 @@ import { NOT_SAID } from '#core/journal'
 import { outcomeOf, readyRunner, reduce, replay, tick, type PlainCommand, type RunnerState } from '#core/runner'
 import { openWorld, type Database } from '~/shared/store/database'
 import { createGate } from '~/shared/store/gate'
-import { createRunningKeeper, keptRunning, storedRunning, type KeptRunning } from '~/shared/store/runningKeeper'
+import { keptRunning, type KeptRunning } from '~/shared/store/keptRunning'
+import { createRunningKeeper, storedRunning } from '~/shared/store/runningKeeper'
 import { aForm, aPlan } from '../../../helpers'
 
 const T0 = 1_700_000_000_000
