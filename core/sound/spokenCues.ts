@@ -53,7 +53,8 @@ function wishesOf(timeline: Timeline, voice: VoiceSettings, secondsOf: (phrases:
   return wishes
 }
 
-const ALL_SAID: VoiceSettings = {
+/** All that can be said is. */
+export const ALL_SAID: VoiceSettings = {
   from: 'shipped',
   announces: true,
   counts: 'all',

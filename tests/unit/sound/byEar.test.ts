@@ -7,20 +7,12 @@ import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { plainMove, USUAL_HOUSE_RULES, type Form, type Way, plainWay } from '#core/forms'
 import { stepFor, type Routine } from '#core/routine'
-import { cuesOf, guessedSeconds, PHRASES, SIDE_PHRASES, spokenCues, type Cue, type VoiceSettings } from '#core/sound'
+import { ALL_SAID, cuesOf, guessedSeconds, PHRASES, SIDE_PHRASES, spokenCues, type Cue } from '#core/sound'
 import { compileTimeline, presentCount, type CompileInput, type Segment, type Timeline } from '#core/timeline'
 import { CATALOGUE } from '#data'
 import index from '../../../public/voice/index.json'
 import { aForm, aRoutine } from '../../helpers'
 
-const VOICE: VoiceSettings = {
-  from: 'shipped',
-  announces: true,
-  counts: 'all',
-  every: 1,
-  movements: true,
-  captions: false,
-}
 const CLIP_SECONDS = new Map(
   Object.values(index as unknown as Record<string, Record<string, [number, number, number]>>).flatMap((pack) =>
     Object.entries(pack).map(([text, [, , seconds]]) => [text, seconds] as const),
@@ -83,7 +75,7 @@ const stanceSaid = (stance: string) =>
 
 function listen(input: CompileInput): { timeline: Timeline; faults: string[] } {
   const timeline = compileTimeline(input)
-  const cues = [...cuesOf(timeline), ...spokenCues(timeline, VOICE, secondsOf)].sort(
+  const cues = [...cuesOf(timeline), ...spokenCues(timeline, ALL_SAID, secondsOf)].sort(
     (one, other) => one.atSeconds - other.atSeconds,
   )
   const faults: string[] = []
@@ -166,7 +158,7 @@ describe('by ear alone', () => {
     const sides = aForm({ id: 'mine-sides', name: 'Herons turning', sides: 'alternate', countScope: 'perSide' })
     const { timeline, faults } = session([levels, sides, { ...chain, counts: { ...chain.counts, usual: 1 } }])
     expect(faults).toEqual([])
-    const cues = spokenCues(timeline, VOICE, secondsOf)
+    const cues = spokenCues(timeline, ALL_SAID, secondsOf)
     // The chain begins wide and stays at shoulder width from its second move on.
     const second = timeline.segments.find(({ move }) => move === 'Gather pears')!
     expect(heardUntil(cues, second.startSeconds).stance).toBe('shoulder width')
@@ -196,7 +188,7 @@ describe('by ear alone', () => {
       pace: steadyPace(4, 6),
       rules: USUAL_HOUSE_RULES,
     })
-    const silent = spokenCues(timeline, { ...VOICE, announces: false }, secondsOf)
+    const silent = spokenCues(timeline, { ...ALL_SAID, announces: false }, secondsOf)
     expect(heardUntil(silent, timeline.totalSeconds)).toMatchObject({ form: '', side: '' })
   })
 })
