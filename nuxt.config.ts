@@ -48,9 +48,8 @@ const PAGES = [
 ]
 
 /** Modules that do nothing by being imported: of what they gather, a page fetches only what it names. */
-const PURE = new RegExp(
-  `^${here('./')}((core|data|app/shared|app/features)/[^?]*\\.ts|node_modules/nuxt/dist/app/composables/.*)$`,
-)
+const PURE = /^(core|data|app\/shared|app\/features)\/[^?]*\.ts$|^node_modules\/nuxt\/dist\/app\/composables\//
+const isPure = (id: string) => id.startsWith(here('./')) && PURE.test(id.slice(here('./').length))
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -109,7 +108,7 @@ export default defineNuxtConfig({
     plugins: [shippedRead('page'), temporalWhereMissing('page')],
     resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
     build: {
-      rollupOptions: { treeshake: { moduleSideEffects: (id) => !PURE.test(id) } },
+      rollupOptions: { treeshake: { moduleSideEffects: (id) => !isPure(id) } },
     },
     worker: { format: 'es', plugins: () => [shippedRead('worker'), temporalWhereMissing('worker')] },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },

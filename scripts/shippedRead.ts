@@ -42,11 +42,15 @@ export const shippedRead = (of: 'page' | 'worker'): Plugin => ({
     if (of === 'worker') return asModule()
     const data = this.emitFile({ type: 'asset', name: 'shipped.json', source: await asRead() })
     return `export const [CATALOGUE, SHIPPED_ROUTINES] = [[], []]
-      export const untilShipped = fetch(import.meta.ROLLUP_FILE_URL_${data}).then(async (answer) => {
-        if (!answer.ok) throw new Error('The forms and routines could not be fetched: ' + answer.status)
+      const read = async () => {
+        const answer = await fetch(import.meta.ROLLUP_FILE_URL_${data})
+        if (!answer.ok) throw new Error(answer.status)
         const [forms, routines] = await answer.json()
         CATALOGUE.push(...forms)
         SHIPPED_ROUTINES.push(...routines)
+      }
+      export const untilShipped = read().catch((cause) => {
+        throw new Error('The forms and routines that ship could not be fetched. Load the page again when there is a network.', { cause })
       })`
   },
 })

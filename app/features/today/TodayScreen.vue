@@ -342,6 +342,7 @@ summary {
   gap: 0.6rem;
 }
 .why dt {
+  color: var(--pb-ink);
   font-weight: 650;
 }
 .why dd {
