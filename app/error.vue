@@ -8,6 +8,8 @@ import { usePersonStore } from '~/shared/store/person'
 const props = defineProps<{ error: NuxtError }>()
 const person = usePersonStore()
 const isMissing = computed(() => props.error.statusCode === 404)
+/** Where the store was not opened, nothing may be shown as if it were empty: all is begun anew. */
+const leave = (to: string) => (person.opened ? clearError({ redirect: to }) : reloadNuxtApp({ path: to, force: true }))
 </script>
 
 <template>
@@ -15,7 +17,8 @@ const isMissing = computed(() => props.error.statusCode === 404)
     <LostScreen
       :title="isMissing ? 'There is no such page' : 'This screen could not be shown'"
       :why="isMissing ? '' : error.message"
-      @leave="clearError({ redirect: $event })"
+      :is-closed="!person.opened"
+      @leave="leave"
       @export="exportAll(person)"
     />
   </main>

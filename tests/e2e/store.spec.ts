@@ -303,3 +303,21 @@ test('a form that two tabs have open to change keeps both changes; where they sp
   await other.getByRole('searchbox').first().fill('Sedge')
   await expect(other.getByText('Sedge, as changed here').first()).toBeVisible()
 })
+
+test('where what ships cannot be fetched nothing is shown as empty: it is said, and leaving begins anew with all that is kept', async ({
+  page,
+}) => {
+  await openAt(page, '/journal')
+  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Practice done elsewhere' })
+  await dialog.getByRole('textbox', { name: 'In one line' }).fill('class 60 min')
+  await page.keyboard.press('Enter')
+  await expect(dialog).toHaveCount(0)
+  await page.route('**/shipped.*.json', (route) => route.abort())
+  await page.reload()
+  await expect(page.getByText('The forms and routines that ship could not be fetched.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Export everything' })).toHaveCount(0)
+  await page.unroute('**/shipped.*.json')
+  await page.getByRole('button', { name: 'To Today' }).click()
+  await expect(page.getByText('You have practised today.')).toBeVisible()
+})

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-/** In the place of a screen that could not be shown: why, and the ways out. */
-defineProps<{ title: string; why: string }>()
+/** In the place of a screen that could not be shown: why, and the ways out. `isClosed`: the store was not opened, and nothing can be given out. */
+defineProps<{ title: string; why: string; isClosed?: boolean }>()
 defineEmits<{ leave: [to: string]; export: [] }>()
 </script>
 
@@ -12,7 +12,7 @@ defineEmits<{ leave: [to: string]; export: [] }>()
     <div class="row">
       <Button label="To Today" @click="$emit('leave', '/')" />
       <Button label="To Settings" severity="secondary" @click="$emit('leave', '/settings')" />
-      <Button label="Export everything" severity="secondary" @click="$emit('export')" />
+      <Button v-if="!isClosed" label="Export everything" severity="secondary" @click="$emit('export')" />
     </div>
   </div>
 </template>
