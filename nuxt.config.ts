@@ -2,6 +2,7 @@ import { copyFile, mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
+import { controlsStyled } from './scripts/controlsCss'
 import { ALIAS, shippedRead, shippedReadInBundle } from './scripts/shippedRead'
 import { temporalWhereMissing } from './scripts/temporal'
 
@@ -81,6 +82,8 @@ export default defineNuxtConfig({
     // `npm run generate` builds beside what a server may be running from.
     ...(process.env.PEBBLEBROOK_OUTPUT && { output: { dir: here(process.env.PEBBLEBROOK_OUTPUT) } }),
     prerender: { routes: process.env.PEBBLEBROOK_OUTPUT ? PAGES : [] },
+    // The server has each file packed already; what hosts files of its own packs them itself.
+    compressPublicAssets: !process.env.PEBBLEBROOK_OUTPUT,
     imports: { dirs: [] },
     virtual: {
       '#tool-worker': () => bundledWorker('./server/toolWorker.ts'),
@@ -100,12 +103,17 @@ export default defineNuxtConfig({
       },
     },
   },
-  css: ['@fontsource-variable/atkinson-hyperlegible-next/wght.css', 'primeicons/primeicons.css', '~/assets/main.css'],
+  css: [
+    '@fontsource-variable/atkinson-hyperlegible-next/wght.css',
+    'primeicons/primeicons.css',
+    '~/assets/main.css',
+    '~/assets/controls.css',
+  ],
   // The types of pages look at the routes too, and must know what only the build makes.
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
     define: { 'import.meta.env.PEBBLEBROOK_BASE': JSON.stringify(BASE) },
-    plugins: [shippedRead('page'), temporalWhereMissing('page')],
+    plugins: [controlsStyled(), shippedRead('page'), temporalWhereMissing('page')],
     resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
     build: {
       rollupOptions: { treeshake: { moduleSideEffects: (id) => !isPure(id) } },
@@ -114,8 +122,9 @@ export default defineNuxtConfig({
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
   },
   primevue: {
-    importTheme: { from: '~/assets/theme.ts' },
-    options: { ripple: false },
+    // How the controls look comes as a stylesheet.
+    loadStyles: false,
+    options: { ripple: false, theme: 'none' },
     components: {
       include: [
         'Button',
@@ -193,6 +202,9 @@ export default defineNuxtConfig({
         file.prefetch = false
         file.dynamicImports = []
       }
+      // What Today is made of is fetched together with what fetches it.
+      const entry = Object.values(manifest).find(({ isEntry }) => isEntry)!
+      entry.imports = [...(entry.imports ?? []), 'layouts/default.vue', 'pages/index.vue']
     },
   },
   app: {

@@ -160,7 +160,7 @@ export interface StoreWatch {
 }
 
 /** Open a world's database, taking it through all migrations that it has not seen; what stood there before them is kept. */
-export function openWorld(world: World, migrations = MIGRATIONS, watch: StoreWatch = {}): Promise<Database> {
+export async function openWorld(world: World, migrations = MIGRATIONS, watch: StoreWatch = {}): Promise<Database> {
   return openDB<PebblebrookSchema>(NAMES[world], migrations.length, {
     async upgrade(database, oldVersion, _newVersion, upgrade) {
       const before = oldVersion > 0 ? await snapshotOf(upgrade, 'update', oldVersion) : null
@@ -236,13 +236,17 @@ export type TakePiece = (list: ListName | 'settings', items: unknown[]) => void
  */
 export async function readPieces(database: Database, take: TakePiece, latestOnly = false): Promise<boolean> {
   const transaction = database.transaction([...PERSON_LISTS, 'kept'])
-  const settings: unknown = await transaction.objectStore('kept').get('settings')
-  if (settings !== undefined) take('settings', [settings])
-  for (const list of PERSON_LISTS) {
-    if (list !== 'sessions') take(list, await transaction.objectStore(list).getAll())
-  }
   const sessions = transaction.objectStore('sessions')
-  if (latestOnly && (await sessions.count()) > LATEST) {
+  // All are asked for at once: each question alone is a way there and back.
+  const asked = [
+    transaction.objectStore('kept').get('settings'),
+    sessions.count(),
+    ...PERSON_LISTS.map((list) => (list === 'sessions' ? [] : transaction.objectStore(list).getAll())),
+  ] as const
+  const [settings, count, ...lists] = await Promise.all(asked)
+  if (settings !== undefined) take('settings', [settings])
+  for (const [place, items] of lists.entries()) if (items.length > 0) take(PERSON_LISTS[place]!, items)
+  if (latestOnly && count > LATEST) {
     const inTime = sessions.index('startedAt')
     const latest = await inTime.openKeyCursor(null, 'prev')
     const first = await latest?.advance(LATEST - 1)

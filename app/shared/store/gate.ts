@@ -37,7 +37,16 @@ export function createGate(open: () => Promise<Database>) {
   let database: Promise<Database> | null = null
   let queue: Promise<unknown> = Promise.resolve()
 
-  const current = () => (database ??= open())
+  function current() {
+    if (database) return database
+    const opening = open()
+    database = opening
+    // What could not be opened is opened anew by whoever comes next.
+    opening.catch(() => {
+      if (database === opening) database = null
+    })
+    return opening
+  }
   /** Forget the open store: the next write opens it anew. */
   function forget() {
     const before = database

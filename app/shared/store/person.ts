@@ -21,6 +21,7 @@ import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
+import { openStore, rememberedWorld, rememberWorld } from './ahead'
 import { isEmpty, openWorld, type World } from './database'
 import {
   changeSettingsNow,
@@ -42,7 +43,6 @@ import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
 
 const now = () => new Date(wallMs()).toISOString()
-const WORLD_KEY = 'pebblebrook.world'
 
 /** From the first session on there is something to lose: the browser is asked not to clear the store by itself. */
 async function askToPersist() {
@@ -64,7 +64,7 @@ export const usePersonStore = defineStore('person', () => {
   const nowAtLook = ref(wallMs())
   const tabs = openTabs()
   const gate = createGate(() =>
-    openWorld(world.value, undefined, {
+    openStore(world.value, {
       onBlocked: () =>
         notify(
           'blocked',
@@ -103,8 +103,8 @@ export const usePersonStore = defineStore('person', () => {
   /** Open the right world: the one last used, or on a first visit the demo if the server was started with it. */
   async function open() {
     try {
-      const remembered = localStorage.getItem(WORLD_KEY)
-      if (remembered === 'demo' || remembered === 'own') await enter(remembered, true)
+      const remembered = rememberedWorld()
+      if (remembered) await enter(remembered, true)
       else {
         await enter('own', true)
         if ((await gate.read(isEmpty)) && (await serverShowsDemo())) await loadDemo()
@@ -293,7 +293,7 @@ export const usePersonStore = defineStore('person', () => {
     const demo = await openWorld('demo')
     await replaceAll(demo, read.value.person)
     demo.close()
-    localStorage.setItem(WORLD_KEY, 'demo')
+    rememberWorld('demo')
     await enter('demo')
   }
 
@@ -301,7 +301,7 @@ export const usePersonStore = defineStore('person', () => {
   async function leaveDemo() {
     if (world.value !== 'demo') return
     await gate.write('all', 'that the demo is gone', eraseAll)
-    localStorage.setItem(WORLD_KEY, 'own')
+    rememberWorld('own')
     await enter('own')
   }
 

@@ -2,16 +2,22 @@ import { isProxy, toRaw } from 'vue'
 
 /**
  * A copy that can be stored or sent to a worker: without the proxies that Vue puts around what it watches, as deep as they go, and without
- * fields that are undefined, which JSON does not have either.
+ * fields that are undefined, which JSON does not have either. Throws where something cannot be copied, such as a function.
  */
 export function plainCopy<T>(value: T): T {
-  return structuredClone(unwrapped(value))
+  const raw = isProxy(value) ? toRaw(value) : value
+  if (Array.isArray(raw)) return raw.map((each) => plainCopy<unknown>(each)) as T
+  if (isFields(raw)) {
+    const copy: Record<string, unknown> = {}
+    for (const key of Object.keys(raw)) if (raw[key] !== undefined) copy[key] = plainCopy(raw[key])
+    return copy as T
+  }
+  // Numbers and words are what they are; bytes and the like are copied as the browser does it.
+  return typeof raw === 'object' || typeof raw === 'function' ? structuredClone(raw) : raw
 }
 
-function unwrapped<T>(value: T): T {
-  const raw = isProxy(value) ? toRaw(value) : value
-  if (raw === null || typeof raw !== 'object' || ArrayBuffer.isView(raw)) return raw
-  if (Array.isArray(raw)) return raw.map(unwrapped) as T
-  const fields = Object.entries(raw).filter(([, each]) => each !== undefined)
-  return Object.fromEntries(fields.map(([key, each]) => [key, unwrapped(each)])) as T
+function isFields(value: unknown): value is Record<string, unknown> {
+  if (typeof value !== 'object' || value === null) return false
+  const prototype: unknown = Object.getPrototypeOf(value)
+  return prototype === Object.prototype || prototype === null
 }

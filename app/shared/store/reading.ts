@@ -1,5 +1,6 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { PERSON_LISTS, type ListName, type PersonData } from '#core/formats'
+import { readLatest } from './ahead'
 import type { World } from './database'
 import type { createGate } from './gate'
 import { readPerson, type StoredPerson, type Unreadable } from './storedPerson'
@@ -31,7 +32,7 @@ export function createReading({ gate, world, person, openingFault, look, inMemor
   /** Only the latest sessions, where there are many; `untilWhole` asks for the rest. */
   async function loadLatest() {
     rest = null
-    take(await gate.read((database) => readPerson(database, true)))
+    take(await gate.read(readLatest))
   }
   /** What the store holds once all is written that was to be, whatever is written while it is read. */
   async function readAnew(): Promise<StoredPerson> {

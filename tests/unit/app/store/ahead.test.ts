@@ -1,0 +1,100 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory, IDBObjectStore } from 'fake-indexeddb'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { elsewhereRecord } from '#core/journal'
+import { newPerson } from '#core/formats'
+import { openStore, readAhead, readLatest } from '~/shared/store/ahead'
+import { openWorld, type World } from '~/shared/store/database'
+import { replaceAll } from '~/shared/store/writing'
+import type { TabMessage } from '~/shared/store/tabs'
+
+const session = (id: string) =>
+  elsewhereRecord({ id, title: id, startedAt: '2026-03-10T06:30:00.000Z', timeZone: 'UTC', minutes: 20, words: '' })
+let remembered: World | null
+/** What other tabs tell. */
+let tell: (message: TabMessage) => void
+const opens = vi.spyOn(IDBFactory.prototype, 'open')
+const reads = vi.spyOn(IDBObjectStore.prototype, 'getAll')
+
+beforeEach(async () => {
+  globalThis.indexedDB = new IDBFactory()
+  remembered = 'own'
+  vi.stubGlobal('localStorage', { getItem: () => remembered, setItem: () => undefined })
+  const heard = new Set<(event: { data: TabMessage }) => void>()
+  vi.stubGlobal(
+    'BroadcastChannel',
+    class {
+      addEventListener = (_: string, listener: (event: { data: TabMessage }) => void) => heard.add(listener)
+      removeEventListener = (_: string, listener: (event: { data: TabMessage }) => void) => heard.delete(listener)
+    },
+  )
+  tell = (data) => heard.forEach((listener) => listener({ data }))
+  await keep('own', 'before')
+  opens.mockClear()
+  reads.mockClear()
+})
+async function keep(world: World, id: string) {
+  const database = await openWorld(world)
+  await replaceAll(database, { ...newPerson(), sessions: [session(id)] })
+  database.close()
+}
+const idsOf = async (database: Awaited<ReturnType<typeof openStore>>) =>
+  (await readLatest(database)).person.sessions.map(({ id }) => id)
+
+describe('what is read ahead', () => {
+  it('is opened once and read once, and taken by whoever asks first; who asks again reads anew', async () => {
+    readAhead()
+    const database = await openStore('own', {})
+    expect(opens).toHaveBeenCalledTimes(1)
+    expect(await idsOf(database)).toEqual(['before'])
+    const once = reads.mock.calls.length
+    await replaceAll(database, { ...newPerson(), sessions: [session('after')] })
+    expect(reads.mock.calls.length).toBe(once)
+    expect(await idsOf(database)).toEqual(['after'])
+  })
+
+  it('is read anew where another tab has changed the same world since, and only then', async () => {
+    readAhead()
+    const database = await openStore('own', {})
+    tell({ kind: 'changed', world: 'demo', what: 'sessions' })
+    tell({ kind: 'changed', world: 'own', what: 'running' })
+    await keep('own', 'after')
+    expect(await idsOf(database)).toEqual(['before'])
+
+    readAhead()
+    const other = await openStore('own', {})
+    await keep('own', 'later')
+    tell({ kind: 'changed', world: 'own', what: 'sessions' })
+    expect(await idsOf(other)).toEqual(['later'])
+  })
+
+  it('is not taken for another world, and nothing is read before a world was chosen', async () => {
+    await keep('demo', 'shown')
+    readAhead()
+    expect(await idsOf(await openStore('demo', {}))).toEqual(['shown'])
+    remembered = null
+    opens.mockClear()
+    readAhead()
+    expect(opens).not.toHaveBeenCalled()
+    expect(await idsOf(await openStore('own', {}))).toEqual(['before'])
+  })
+
+  it('does not stand in the way of a newer version: it is closed, told of, and opened again by whoever asks', async () => {
+    readAhead()
+    const onClosed = vi.fn()
+    const database = await openStore('own', { onClosed })
+    const newer = indexedDB.open('pebblebrook', 99)
+    await new Promise((resolve) => (newer.onsuccess = resolve))
+    expect(onClosed).toHaveBeenCalledTimes(1)
+    expect(() => database.transaction('kept')).toThrow()
+  })
+
+  it('tells a fault to whoever opens the store, and nobody else', async () => {
+    opens.mockImplementationOnce(() => {
+      throw new DOMException('Not now.', 'UnknownError')
+    })
+    readAhead()
+    await expect(openStore('own', {})).rejects.toThrow('Not now.')
+    expect(await idsOf(await openStore('own', {}))).toEqual(['before'])
+  })
+})
