@@ -66,7 +66,7 @@ export function keptOf<T>(
 export const saysNothing = ({ at, after, gone, beside, stamp }: Mark) =>
   at === '' && after.length === 0 && !gone && !beside && stamp.startsWith('=')
 
-/** Lists of which both states are shown where two devices changed the same: of all else the newest stands, and the other is kept unseen. */
+/** Lists of which both states are shown where two devices changed the same: of all else the newest stands, and the other is kept to be chosen (see unseen). */
 export const SHOWN_BESIDE = ['forms', 'routines', 'series', 'trials', 'seasons'] as const satisfies readonly ListName[]
 export const isShownBeside = (list: string) => SHOWN_BESIDE.some((each) => each === list)
 

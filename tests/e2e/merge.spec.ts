@@ -1,3 +1,4 @@
+import { readFileSync, writeFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { assemble, begin, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPassToTheEnd, openAt } from './support'
 
@@ -121,4 +122,48 @@ test('what was removed on one device goes on the other, unless it is left as it 
   await other.getByRole('button', { name: /^Go back to what was before: another device/ }).click()
   await goTo(other, 'Routines')
   await expect(other.getByRole('heading', { name: 'To go' })).toBeVisible()
+})
+
+test('of a session that two devices changed, the state that stands nowhere is found in the settings, taken, and let go', async ({
+  page,
+}) => {
+  await openAt(page, '/routines')
+  await practise(page, 'By the window')
+  const archive = JSON.parse(readFileSync(await exported(page), 'utf8')) as {
+    person: { sessions: { id: string; words: string }[] }
+  }
+  const [session] = archive.person.sessions
+  const state = (stamp: string, words: string) => ({
+    ...{ stamp, at: '2026-03-09T06:30:00.000Z', after: [], value: { ...session, words } },
+  })
+  const { value, ...own } = state('desk.2', 'a quiet one')
+  const beside = [state('phone.2', 'the wind was strong'), state('tablet.2', 'too late again')]
+  const marks = [{ id: `sessions/${session!.id}`, ...own, beside }]
+  const path = test.info().outputPath('both.json')
+  writeFileSync(path, JSON.stringify({ ...archive, person: { ...archive.person, sessions: [value] }, marks }))
+  await bring(page, path)
+  await page.getByRole('button', { name: 'Put it in place of all that is here' }).click()
+  await expect(page.getByText('The archive is in.')).toBeVisible()
+  await goTo(page, 'Settings')
+  const both = page.getByRole('region', { name: 'Changed on two devices' })
+  await expect(both.getByText('“a quiet one” stands, “the wind was strong” is kept')).toBeVisible()
+  await expectNoAxeFindings(page)
+  const other = (words: string) => both.getByRole('listitem').filter({ hasText: words, has: page.getByRole('button') })
+  await other('the wind was strong')
+    .getByRole('button', { name: /^Take the other/ })
+    .click()
+  await expect(both.getByRole('heading')).toBeFocused()
+  await expect(both.getByText('“the wind was strong” stands, “too late again” is kept')).toBeVisible()
+  await both.getByRole('button', { name: 'Take it back' }).click()
+  await expect(both.getByText('“a quiet one” stands, “too late again” is kept')).toBeVisible()
+  await other('too late again')
+    .getByRole('button', { name: /^Keep what stands/ })
+    .click()
+  await expect(both.getByRole('listitem')).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
+  await expect(both).toHaveCount(0)
+  await inJournal(page, 'By the window')
+  await page.getByText('By the window').first().click()
+  await expect(page.getByText('a quiet one').first()).toBeVisible()
 })

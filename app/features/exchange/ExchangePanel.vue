@@ -167,6 +167,7 @@ async function lookAtDemo() {
       </p>
     </section>
     <UnreadableItems />
+    <slot />
     <ThisPlace />
     <StorageState />
     <p class="small soft">The demo is kept apart: it neither sees nor changes what is yours.</p>

@@ -1,6 +1,6 @@
 import type { Form } from '#core/forms'
 import { ofMark, type ListName } from '#core/formats'
-import type { MergeItem } from '#core/merge'
+import { differingFields, type MergeItem } from '#core/merge'
 import { wordsFor } from '~/shared/store/storedPerson'
 import { CONDITION_WORDS } from '~/shared/words/practice'
 import { shortDayPhrase } from '~/shared/words/time'
@@ -17,7 +17,10 @@ const SETTING_WORDS: Record<string, string> = {
 }
 
 /** What a thing of a merge is, in words: its kind, and its name, form or day. */
-export function mergeItemWords({ id, list, mine, becomes }: MergeItem, formsById: ReadonlyMap<string, Form>): string {
+export function mergeItemWords(
+  { id, list, mine, becomes }: Pick<MergeItem, 'id' | 'list' | 'mine' | 'becomes'>,
+  formsById: ReadonlyMap<string, Form>,
+): string {
   const { itemId } = ofMark(id)
   if (list === 'settings') {
     const condition = /^condition:(.+)$/.exec(itemId)?.[1]
@@ -32,6 +35,68 @@ export function mergeItemWords({ id, list, mine, becomes }: MergeItem, formsById
   const day =
     typeof item.startedAt === 'string' ? item.startedAt.slice(0, 10) : typeof item.day === 'string' ? item.day : ''
   return day ? `${words}, ${shortDayPhrase(day)}` : words
+}
+
+/** What may differ between two states of a thing, in words; of a field that nobody sees there are none. */
+const FIELD_WORDS: Record<string, string> = {
+  ...{
+    title: 'its name',
+    name: 'its name',
+    words: 'what I wrote',
+    startedAt: 'when it began',
+    endedAt: 'when it ended',
+  },
+  ...{
+    before: 'how it felt before',
+    after: 'how it felt after',
+    exertion: 'how hard it was',
+    recall: 'whether it went by heart',
+  },
+  ...{
+    sensations: 'what I noticed',
+    done: 'what was done',
+    asides: 'what went otherwise',
+    companions: 'who practised with me',
+  },
+  ...{
+    planned: 'what was planned',
+    practisedSeconds: 'how long it was',
+    day: 'the day',
+    time: 'the time of day',
+    at: 'the hour',
+  },
+  ...{
+    what: 'what is practised',
+    minutes: 'the minutes',
+    weekly: 'whether it comes every week',
+    lastDay: 'its last day',
+  },
+  ...{
+    why: 'why',
+    stage: 'the stage',
+    counts: 'how often',
+    pace: 'the pace',
+    manner: 'how it is done',
+    bytes: 'the sound',
+  },
+}
+/** A state's field in a line: words and numbers as they are; null where that would say nothing to anybody. */
+const shown = (value: unknown): string | null =>
+  value === undefined || value === ''
+    ? 'nothing'
+    : typeof value === 'string' || typeof value === 'number'
+      ? `“${value}”`
+      : null
+
+/** In what two states differ, in lines. */
+export function differenceWords(one: unknown, other: unknown): string[] {
+  const [here, there] = [one, other].map((each) => Object(each) as Record<string, unknown>)
+  return differingFields(one, other).flatMap((field) => {
+    const name = FIELD_WORDS[field]
+    if (!name) return []
+    const [mine, theirs] = [shown(here![field]), shown(there![field])]
+    return mine && theirs && !field.endsWith('At') ? [`${name}: ${mine} stands, ${theirs} is kept`] : [name]
+  })
 }
 
 export const MERGE_WORDS: Record<MergeItem['is'], { one: string; many: string }> = {

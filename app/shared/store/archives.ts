@@ -1,12 +1,21 @@
-import { readArchive, toArchive, writeArchive, type PersonData, type ReadArchive } from '#core/formats'
-import type { MarkedPerson } from '#core/merge'
+import type { Fault } from '#core/basics'
+import {
+  readArchive,
+  toArchive,
+  writeArchive,
+  type ListName,
+  type PersonData,
+  type ReadArchive,
+  type Settings,
+} from '#core/formats'
+import { unseenStates, type MarkedPerson, type Unseen } from '#core/merge'
 import { SHIPPED_IDS } from '#data'
 import { wallMs } from '~/shared/sound/clock'
 import { eraseSaid } from '../sound/saidClips'
 import { snapshotsOf } from './database'
 import type { createGate } from './gate'
 import { giveOut } from './marking'
-import { eraseAll, replaceAll } from './writing'
+import { eraseAll, replaceAll, settleNow } from './writing'
 
 /** What giving out and taking in need of the store. */
 interface Store {
@@ -14,12 +23,14 @@ interface Store {
   person: () => PersonData
   untilWhole: () => Promise<void>
   load: () => Promise<void>
+  put: (list: ListName, item: never) => Promise<boolean>
+  saveSettings: (change: Partial<Settings>) => Promise<Fault[]>
   /** Other tabs are told that all has changed. */
   tell: () => void
 }
 
 /** All of a person out and in at once: as an archive, merged, erased, and one step back. */
-export function createArchives({ gate, person, untilWhole, load, tell }: Store) {
+export function createArchives({ gate, person, untilWhole, load, put, saveSettings, tell }: Store) {
   /** Everything as the text of an archive. */
   async function exportText({ withRecordings = true } = {}): Promise<string> {
     await untilWhole()
@@ -36,6 +47,17 @@ export function createArchives({ gate, person, untilWhole, load, tell }: Store) 
     await untilWhole()
     return { person: person(), marks: await gate.read((database) => database.getAll('marks')) }
   }
+
+  /** States that another device made of what was changed here too, and that stand nowhere. */
+  const unseen = async () => unseenStates(await marked())
+  /** Let a state stand in the place of what does; true when it is kept. */
+  const putState = async ({ list, itemId }: Unseen, value: unknown): Promise<boolean> =>
+    list === 'settings' ? (await saveSettings({ [itemId]: value })).length === 0 : put(list, value as never)
+  /** A state that was looked at is kept no longer beside what stands. True when that is kept. */
+  const settle = ({ id, stamp }: Unseen): Promise<boolean> =>
+    gate.write(`marks/${id}/${stamp}`, 'which of two states stands', (database) =>
+      settleNow(database, id, stamp, new Date(wallMs()).toISOString()),
+    )
 
   /** Put an archive, or what was merged, in place of everything; what was there can be brought back. True when it is kept. */
   async function takeArchive(archive: MarkedPerson, why: 'import' | 'merge' | 'goBack' = 'import'): Promise<boolean> {
@@ -60,5 +82,5 @@ export function createArchives({ gate, person, untilWhole, load, tell }: Store) 
   /** What stood here before something took its place, the latest first. */
   const snapshots = () => gate.read(snapshotsOf)
 
-  return { exportText, readText, marked, takeArchive, erase, snapshots }
+  return { exportText, readText, marked, unseen, putState, settle, takeArchive, erase, snapshots }
 }

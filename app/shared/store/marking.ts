@@ -46,6 +46,14 @@ export async function noteChanges(transaction: Writing, changes: readonly NotedC
   }
 }
 
+/** Settle one of the states beside a thing, in a transaction of `marks` and `kept`: what stands comes after it from now on, on every device. */
+export async function settleBeside(transaction: Writing, markId: string, stamp: string, at: string): Promise<void> {
+  const marks = transaction.objectStore('marks')
+  const mark = await marks.get(markId)
+  if (!mark?.beside?.some((each) => each.stamp === stamp)) return
+  await marks.put(markWithout(mark, stamp, await deviceOf(transaction), at))
+}
+
 /** The changes of settings, each field and each declared condition by itself. */
 export function settingChanges(before: Settings | undefined, after: Settings): NotedChange[] {
   const was = before ? settingItems(before) : new Map<string, unknown>()

@@ -305,7 +305,10 @@ export const usePersonStore = defineStore('person', () => {
     await enter('own')
   }
 
-  const archives = createArchives({ gate, person: () => person.value, untilWhole, load, tell: () => tell('all') })
+  const archives = createArchives({
+    ...{ gate, person: () => person.value, untilWhole, load, put, saveSettings },
+    tell: () => tell('all'),
+  })
 
   /** Where a session under way is written to. */
   const kept = keptRunning(gate, () => tell('running'))

@@ -10,7 +10,7 @@ import {
   type Snapshot,
   type StoreName,
 } from './database'
-import { noteChanges, settingChanges, type NotedChange } from './marking'
+import { noteChanges, settingChanges, settleBeside, type NotedChange } from './marking'
 
 /** All that is written in a transaction, or nothing: what fails undoes what came before it, and the end is waited for. */
 async function whole(transaction: { done: Promise<void>; abort: () => void }, work: () => Promise<unknown>) {
@@ -74,6 +74,12 @@ async function writeItems(
 async function noteAfter(database: Database, changes: readonly NotedChange[], at: string): Promise<void> {
   const noting = database.transaction(['marks', 'kept'], 'readwrite')
   await whole(noting, () => noteChanges(noting as never, changes, at))
+}
+
+/** Settle one of the states beside a thing: it is kept no longer. */
+export async function settleNow(database: Database, markId: string, stamp: string, at: string): Promise<void> {
+  const transaction = database.transaction(['marks', 'kept'], 'readwrite')
+  await whole(transaction, () => settleBeside(transaction as never, markId, stamp, at))
 }
 
 /** Put an item of a list. */

@@ -2,7 +2,8 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { newPerson } from '#core/formats'
-import { mergePersons } from '#core/merge'
+import { elsewhereRecord } from '#core/journal'
+import { mergePersons, unseenStates } from '#core/merge'
 import { openWorld, type Database } from '~/shared/store/database'
 import {
   changeNow,
@@ -11,6 +12,7 @@ import {
   putItemNow,
   removeItemNow,
   replaceAll,
+  settleNow,
 } from '~/shared/store/writing'
 import { giveOut } from '~/shared/store/marking'
 import { aForm } from '../../../helpers'
@@ -117,5 +119,24 @@ describe('what is noted of changes', () => {
     await putItemNow(database, 'forms', { ...beside, about: 'mine alone' }, AT)
     expect((await markOf(database, 'forms/f'))!.beside).toBeUndefined()
     expect(await markOf(database, `forms/${beside.id}`)).toMatchObject({ at: AT, after: [] })
+  })
+  it('settles a state that stands nowhere: it is kept no longer, and does not come back from the other device', async () => {
+    const session = (words: string) =>
+      elsewhereRecord({
+        ...{ id: 's', title: 'Class', startedAt: '2026-02-10T06:30:00.000Z', timeZone: 'UTC', minutes: 20, words },
+      })
+    const there = { person: { ...newPerson(), sessions: [session('there')] } }
+    const merged = mergePersons({ person: { ...newPerson(), sessions: [session('here')] } }, there)
+    await replaceAll(database, merged.person, null, merged.marks)
+    const [state] = unseenStates(merged)
+    await settleNow(database, 'sessions/s', 'no such', AT)
+    expect((await markOf(database, 'sessions/s'))!.beside).toHaveLength(1)
+    await settleNow(database, state!.id, state!.stamp, AT)
+    const mark = (await markOf(database, 'sessions/s'))!
+    expect(mark.beside).toBeUndefined()
+    expect(mark.after).toContain(state!.stamp)
+    const again = mergePersons({ person: merged.person, marks: [mark] }, there)
+    expect(again.items).toEqual([])
+    expect(unseenStates(again)).toEqual([])
   })
 })
