@@ -28,7 +28,12 @@ const latestOf = new WeakMap<Database, Ahead>()
 
 /** Open and read the world last used, while the application is still on its way: the moment that it is there it asks for that. */
 export function readAhead() {
-  const world = rememberedWorld()
+  let world: World | null = null
+  try {
+    world = rememberedWorld()
+  } catch {
+    // A browser that keeps nothing is told of when the store is opened.
+  }
   if (!world) return
   const begun = { world, watch: {} as StoreWatch, isBlocked: false, isClosed: false, isStale: false }
   const database = openWorld(world, undefined, {

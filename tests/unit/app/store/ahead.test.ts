@@ -89,6 +89,16 @@ describe('what is read ahead', () => {
     expect(() => database.transaction('kept')).toThrow()
   })
 
+  it('stops nothing where the browser keeps nothing', () => {
+    vi.stubGlobal('localStorage', {
+      getItem: () => {
+        throw new DOMException('The operation is insecure.', 'SecurityError')
+      },
+    })
+    expect(readAhead).not.toThrow()
+    expect(opens).not.toHaveBeenCalled()
+  })
+
   it('tells a fault to whoever opens the store, and nobody else', async () => {
     opens.mockImplementationOnce(() => {
       throw new DOMException('Not now.', 'UnknownError')
