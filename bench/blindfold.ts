@@ -204,7 +204,10 @@ const count = (what: keyof typeof sums, told: boolean) => {
 }
 if (!hasTool('ffmpeg')) console.log('blindfold: not measured, ffmpeg is missing')
 else {
+  const of = ([told, all]: number[]) => `${told} of ${all}`
   for (const [index, timeline] of timelines.entries()) {
+    const before = structuredClone(sums)
+    const here = (what: keyof typeof sums) => of(sums[what].map((sum, at) => sum - before[what][at]!))
     const voice = { ...FIRST_SETTINGS.voice, counts: 'all' } as const
     const secondsOf = (phrases: readonly Phrase[]) => clips.secondsOf(phrases, PHRASE_GAP_SECONDS)
     const cues = heardOf(timeline, { breathTones: true, voice, secondsOf })
@@ -275,10 +278,9 @@ else {
     sums.bells[0]! += wrong.length
     sums.bells[1]! += rung.length
     console.log(
-      `  ${index + 1} of ${timelines.length}: ${routines[index]!.name}, ${(timeline.totalSeconds / 60).toFixed(1)} min`,
+      `  ${index + 1} of ${timelines.length}: ${routines[index]!.name}, ${(timeline.totalSeconds / 60).toFixed(1)} min: changes of form ${here('forms')}, of sides ${here('sides')}, counts ${here('counts')}, the end ${here('ends')}; not so: bells ${here('bells')}, words ${here('words')}`,
     )
   }
-  const of = ([told, all]: number[]) => `${told} of ${all}`
   console.log(
     `blindfold, ${timelines.length} routines from their files alone: changes of form told ${of(sums.forms)}, of sides ${of(sums.sides)}, counts ${of(sums.counts)}, the end ${of(sums.ends)} (aim: all); heard but not so: bells ${of(sums.bells)}, words ${of(sums.words)}`,
   )

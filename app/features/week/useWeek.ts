@@ -130,7 +130,9 @@ export function useWeek() {
       const tell = proxy((laid: Laid[]) => {
         if (making.value) proposed.value = laid
       })
-      await toldWorker(setting.value, (remote) => remote.week(plainCopy(ask), tell))
+      const whole = await toldWorker(setting.value, (remote) => remote.week(plainCopy(ask), tell))
+      // What was told last may come after the answer.
+      if (making.value && whole) proposed.value = whole
     } catch {
       failed.value = true
       proposed.value = null

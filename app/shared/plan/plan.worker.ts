@@ -50,8 +50,11 @@ export type SeasonAsk = Omit<SeasonRoutineRequest, keyof TodaySetting>
 
 type LedStage = NonNullable<Lesson['stage']>
 
-/** A fit that takes longer is given up, and what is made is as good as it got; after so long nothing more is looked for. */
-const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500 }
+/**
+ * A fit that takes longer is given up, and what is made is as good as it got; after so long nothing more is looked for. A week that is made is looked at as
+ * it comes: a day that is empty because the machine was busy would be worse than one that comes later.
+ */
+const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500, weekFitMs: 600 }
 /** Who asks for one alone can wait a little longer for it, and longer still where a busy machine had no time for it. */
 const ALONE: TimeGiven = { nowMs: TIME.nowMs, withinMs: 800 }
 const alone = <T>(make: (time: TimeGiven) => T | null) => patiently((withinMs) => make({ ...ALONE, withinMs }), ALONE)
@@ -79,17 +82,18 @@ const planWorker = {
     const request = setting && { ...setting, ...ask }
     return request && alone((time) => makeToday(request, newId, time))
   },
-  /** A week, proposed; told as far as it is. Whoever asks again, or asks for less, stops it. */
-  async week(ask: WeekAsk, tell: (laid: Laid[]) => void): Promise<void> {
+  /** A week, proposed; told as far as it is, and answered whole; null where it was stopped: by whoever asks again, or asks for less. */
+  async week(ask: WeekAsk, tell: (laid: Laid[]) => void): Promise<Laid[] | null> {
     const mine = (weekAsked += 1)
-    if (!setting) return
+    if (!setting) return null
     const laid: Laid[] = []
-    for (const each of makeWeek({ ...setting, ...ask }, newId, { nowMs: TIME.nowMs, withinMs: TIME.fitMs })) {
+    for (const each of makeWeek({ ...setting, ...ask }, newId, { nowMs: TIME.nowMs, withinMs: TIME.weekFitMs })) {
       laid.push(each)
       tell(laid)
       await new Promise((resolve) => setTimeout(resolve))
-      if (mine !== weekAsked) return
+      if (mine !== weekAsked) return null
     }
+    return laid
   },
   /** One routine as it is begun from the plan: eased by what was declared, and brought to its minutes; null where that cannot be. */
   fitted(routineId: string, minutes: number | null, stage?: LedStage): Routine | null {
