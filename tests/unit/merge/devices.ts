@@ -80,6 +80,13 @@ export class TestDevice {
   all = () => ({ person: this.person, marks: [...this.marks.values()] })
 }
 
+/** Each takes what the other had before. */
+export function exchange(one: TestDevice, other: TestDevice) {
+  const given = one.give()
+  one.take(other.give())
+  other.take(given)
+}
+
 /** The stamp of the state in which a word stands on a device: as its own form, or beside another. */
 export function stampOfWord({ person, marks }: Given, word: string): string {
   const item = person.forms.find(({ about }) => about === word)!

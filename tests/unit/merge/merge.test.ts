@@ -2,7 +2,18 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Form } from '#core/forms'
 import { mergePersons, type MarkedPerson } from '#core/merge'
-import { afterAll, clock, common, form, histories, passedBy, stampOfWord, TestDevice, type Given } from './devices'
+import {
+  afterAll,
+  clock,
+  common,
+  exchange,
+  form,
+  histories,
+  passedBy,
+  stampOfWord,
+  TestDevice,
+  type Given,
+} from './devices'
 
 const two = () => {
   const now = clock()
@@ -17,11 +28,6 @@ function twoWithForm() {
   return [desk, phone] as const
 }
 const abouts = ({ person }: Pick<MarkedPerson, 'person'>) => person.forms.map(({ about }) => about).sort()
-const exchange = (one: TestDevice, other: TestDevice) => {
-  const given = one.give()
-  one.take(other.give())
-  other.take(given)
-}
 
 describe('two devices that exchange what they have', () => {
   it('have what either had', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { elsewhereRecord } from '#core/journal'
 import { differingFields, unseenStates } from '#core/merge'
-import { clock, form, TestDevice } from './devices'
+import { clock, exchange, form, TestDevice } from './devices'
 
 const session = (words: string) =>
   elsewhereRecord({
@@ -18,11 +18,6 @@ function two() {
   desk.put('forms', form('f', 'as learned'))
   exchange(desk, phone)
   return [desk, phone] as const
-}
-function exchange(one: TestDevice, other: TestDevice) {
-  const given = one.give()
-  one.take(other.give())
-  other.take(given)
 }
 
 describe('states that stand nowhere', () => {
