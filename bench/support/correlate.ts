@@ -1,6 +1,10 @@
 /** Finding known sounds in a recording, by matched filters: correlation by fast Fourier transform (Cooley and Tukey, radix 2). */
 
-/** In place; `re` and `im` have a length that is a power of two. */
+const BLOCK = 1 << 16
+const COS = Float64Array.from({ length: BLOCK / 2 }, (_, k) => Math.cos((2 * Math.PI * k) / BLOCK))
+const SIN = Float64Array.from({ length: BLOCK / 2 }, (_, k) => Math.sin((2 * Math.PI * k) / BLOCK))
+
+/** In place; `re` and `im` have a length that is a power of two, and at most a block. */
 function transform(re: Float64Array, im: Float64Array, inverse: boolean): void {
   const n = re.length
   for (let i = 1, j = 0; i < n; i += 1) {
@@ -11,24 +15,21 @@ function transform(re: Float64Array, im: Float64Array, inverse: boolean): void {
     ;[re[i], re[j]] = [re[j]!, re[i]!]
     ;[im[i], im[j]] = [im[j]!, im[i]!]
   }
+  const sign = inverse ? 1 : -1
   for (let length = 2; length <= n; length <<= 1) {
-    const angle = ((inverse ? 2 : -2) * Math.PI) / length
-    const stepRe = Math.cos(angle)
-    const stepIm = Math.sin(angle)
+    const half = length / 2
+    const turn = BLOCK / length
     for (let from = 0; from < n; from += length) {
-      let wRe = 1
-      let wIm = 0
-      for (let k = from; k < from + length / 2; k += 1) {
-        const other = k + length / 2
+      for (let k = 0; k < half; k += 1) {
+        const wRe = COS[k * turn]!
+        const wIm = sign * SIN[k * turn]!
+        const other = from + k + half
         const tRe = re[other]! * wRe - im[other]! * wIm
         const tIm = re[other]! * wIm + im[other]! * wRe
-        re[other] = re[k]! - tRe
-        im[other] = im[k]! - tIm
-        re[k]! += tRe
-        im[k]! += tIm
-        const next = wRe * stepRe - wIm * stepIm
-        wIm = wRe * stepIm + wIm * stepRe
-        wRe = next
+        re[other] = re[from + k]! - tRe
+        im[other] = im[from + k]! - tIm
+        re[from + k]! += tRe
+        im[from + k]! += tIm
       }
     }
   }
@@ -40,7 +41,6 @@ function transform(re: Float64Array, im: Float64Array, inverse: boolean): void {
   }
 }
 
-const BLOCK = 1 << 16
 interface Block {
   from: number
   re: Float64Array
@@ -93,19 +93,19 @@ export function searchable(recording: Float32Array, longestSamples: number) {
         transform(outRe, outIm, true)
         for (let lag = 0; lag < step && block.from + lag < recording.length; lag += 1) {
           const at = block.from + lag
-          pair.forEach((sound, which) => {
+          for (let which = 0; which < 2; which += 1) {
             const match = which === 0 ? outRe[lag]! : -outIm[lag]!
-            if (match <= 0) return
-            const there = energy[Math.min(recording.length, at + sound.length)]! - energy[at]!
+            if (match <= 0) continue
+            const there = energy[Math.min(recording.length, at + pair[which]!.length)]! - energy[at]!
             const likeness = match / Math.sqrt(Math.max(1e-12, there * own[which]!))
-            if (likeness < leastLikeness) return
+            if (likeness < leastLikeness) continue
             const here = { at, likeness, gain: match / own[which]! }
             const last = found[which]!.at(-1)
             if (last && at - last.at < apartSamples) {
               // The same sound again some waves later may be as like: where it lies, most of it is explained.
               if (here.gain > last.gain) found[which]![found[which]!.length - 1] = here
             } else found[which]!.push(here)
-          })
+          }
         }
       }
       return found as [FoundSound[], FoundSound[]]
