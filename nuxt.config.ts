@@ -116,6 +116,8 @@ export default defineNuxtConfig({
     plugins: [controlsStyled(), shippedRead('page'), temporalWhereMissing('page')],
     resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
     build: {
+      // A font within a stylesheet is refused: nothing comes but from its own host.
+      assetsInlineLimit: (file) => (file.endsWith('.woff2') ? false : undefined),
       rollupOptions: { treeshake: { moduleSideEffects: (id) => !isPure(id) } },
     },
     worker: { format: 'es', plugins: () => [shippedRead('worker'), temporalWhereMissing('worker')] },

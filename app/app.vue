@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
 import { useNight } from '~/shared/ui/night'
+import { rememberForShell } from '~/shared/ui/shell'
 import LostScreen from '~/shared/ui/LostScreen.vue'
 import { exportAll } from '~/features/exchange/exportAll'
 import StoreNotices from '~/features/exchange/StoreNotices.vue'
 
 const person = usePersonStore()
 const night = useNight()
+rememberForShell()
 const route = useRoute()
 // The first screen stands before the rest of years is read.
 onNuxtReady(() => void person.untilWhole())

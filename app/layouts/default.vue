@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useReminder } from '~/shared/plan/useReminder'
-import { isForPage } from '~/shared/ui/keys'
+import { isAmongKeys, isForPage } from '~/shared/ui/keys'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 
@@ -32,6 +32,15 @@ onScopeDispose(
   }),
 )
 
+/** What the keys are is fetched when it is asked for. */
+const KeyMap = defineAsyncComponent(() => import('~/shared/ui/KeyMap.vue'))
+const showsKeys = ref(false)
+const asksForKeys = ref(false)
+function showKeys() {
+  asksForKeys.value = true
+  showsKeys.value = true
+}
+
 async function leaveDemo() {
   await person.leaveDemo()
   await lookForSessions()
@@ -40,7 +49,8 @@ async function leaveDemo() {
 
 // One key out of the demo, unless it is meant for a field.
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if (event.key === 'b' && isForPage(event) && person.world === 'demo') void leaveDemo()
+  if (event.key === '?' && isForPage(event) && !asksForKeys.value) showKeys()
+  if (event.key === 'b' && isForPage(event) && !isAmongKeys(event) && person.world === 'demo') void leaveDemo()
 })
 </script>
 
@@ -77,6 +87,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     <main id="content" tabindex="-1">
       <slot />
     </main>
+    <button type="button" class="keys" aria-keyshortcuts="?" @click="showKeys">Keys (?)</button>
+    <KeyMap v-if="asksForKeys" v-model:open="showsKeys" />
   </div>
 </template>
 
@@ -141,6 +153,27 @@ nav a[aria-current] {
 }
 .unreadable {
   margin-bottom: 1rem;
+}
+/* Only where there are keys. */
+.keys {
+  display: block;
+  margin: 3rem 0 0 auto;
+  padding: 0.6rem 0.2rem;
+  min-height: 2.75rem;
+  font: inherit;
+  font-size: 0.9rem;
+  color: var(--pb-soft);
+  background: none;
+  border: 0;
+  text-decoration: underline;
+  text-decoration-color: var(--pb-line);
+  text-underline-offset: 0.25em;
+  cursor: pointer;
+}
+@media (hover: none) and (pointer: coarse) {
+  .keys {
+    display: none;
+  }
 }
 main:focus {
   outline: none;

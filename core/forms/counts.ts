@@ -48,11 +48,13 @@ export function nextCount(form: Countable, count: number, direction: 1 | -1): nu
   return (direction > 0 ? all.find((other) => other > count) : all.findLast((other) => other < count)) ?? count
 }
 
-/** The usual count, or the allowed one nearest to it. */
-export function usualCount(form: Countable): number {
-  const { usual } = form.counts
-  return allowedCounts(form).reduce((best, other) => (Math.abs(other - usual) < Math.abs(best - usual) ? other : best))
+/** The allowed count nearest to the given one; of two as near, the lesser. */
+export function nearestAllowed(form: Countable, count: number): number {
+  return allowedCounts(form).reduce((best, other) => (Math.abs(other - count) < Math.abs(best - count) ? other : best))
 }
+
+/** The usual count, or the allowed one nearest to it. */
+export const usualCount = (form: Countable): number => nearestAllowed(form, form.counts.usual)
 
 /** Whether a count leaves both sides even. Seconds always do; whole units must halve when they are meant in all. */
 export function keepsSidesEven(form: Pick<Form, 'sides' | 'countScope' | 'counting'>, count: number): boolean {

@@ -14,6 +14,7 @@ export {
   isStillCounting,
   isStillForm,
   keepsSidesEven,
+  nearestAllowed,
   nextCount,
   sidesInOrder,
   usualCount,

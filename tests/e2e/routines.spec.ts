@@ -15,6 +15,7 @@ test('steps are reordered by keys, by buttons and by dragging, and every change 
   await page.keyboard.press('Alt+ArrowDown')
   await expect(names).toHaveText(['Stand and arrive', 'Cloud hands', 'Rise and sink', 'Settle'])
   await expect(page.locator('[data-entry]').nth(2)).toBeFocused()
+  await page.getByRole('button', { name: 'All about Settle' }).click()
   await page.getByRole('button', { name: 'Move Settle earlier' }).click()
   await expect(names).toHaveText(['Stand and arrive', 'Cloud hands', 'Settle', 'Rise and sink'])
 
@@ -58,6 +59,7 @@ test('rounds are made, filled and counted', async ({ page }) => {
   await assemble(page, 'In rounds', ['Rise and sink'])
   await expect(page.getByText('1 min 18 s at my breath')).toBeVisible()
   await page.getByRole('button', { name: 'Add rounds' }).click()
+  await page.getByRole('button', { name: 'All about Rise and sink' }).click()
   await page.getByRole('button', { name: 'Move Rise and sink later' }).click()
   // Three times 60 + 10 of rest, 8 and twice 4 of announcing, twice a breath between.
   await expect(page.getByText('4 min 6 s at my breath')).toBeVisible()
@@ -70,6 +72,7 @@ test('a ready-made routine is copied, not changed; mine can be removed', async (
   await openAt(page, '/routines')
   await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
   await expect(page.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('While the kettle warms, my way')
+  await page.getByRole('button', { name: 'All about Three sweeps down' }).click()
   await page.getByRole('button', { name: 'Remove Three sweeps down' }).click()
   await goTo(page, 'Routines')
   await expect(page.getByRole('region', { name: 'Ready-made' })).toContainText(

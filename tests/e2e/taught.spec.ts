@@ -122,6 +122,7 @@ test('rounds that differ are written beside a step, shown there and led as writt
   await openAt(page, '/routines')
   await page.getByRole('button', { name: 'Assemble a routine' }).click()
   await page.getByRole('button', { name: 'Add Rise and sink', exact: true }).click()
+  await page.getByRole('button', { name: 'All about Rise and sink' }).click()
   await page.getByRole('button', { name: 'What changes within Rise and sink' }).click()
   await page
     .getByRole('textbox', { name: 'Rounds that differ in Rise and sink, in plain lines' })

@@ -160,6 +160,13 @@ const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letter
   .now.right .movement {
     order: 0;
   }
+  /* One column: all of it stands on the side that it is for. */
+  .now.left .remaining {
+    text-align: left;
+  }
+  .now.right .remaining {
+    text-align: right;
+  }
   .now.middle .movement,
   .now.middle .remaining {
     text-align: center;

@@ -64,6 +64,12 @@ const first = computed(() => props.state.timeline.occurrences[0])
       <template v-if="first">It begins with {{ first.formName }}, {{ STANCE_WORDS[first.stance] }}.</template>
     </p>
     <BrookDrawing :timeline="state.timeline" size="small" />
+    <div class="row">
+      <Button ref="beginButton" size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
+      <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
+      <Button size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
+      <p v-if="isShown">A second screen shows it too.</p>
+    </div>
     <FeltScales v-model="follow.before" legend="How it is now, if you care to say" />
     <div class="how row">
       <fieldset>
@@ -106,21 +112,22 @@ const first = computed(() => props.state.timeline.occurrences[0])
       </label>
     </div>
     <WhoPractises v-model="companions" />
-    <div class="row">
-      <Button ref="beginButton" size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
-      <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
-      <Button size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
-      <p v-if="isShown">A second screen shows it too.</p>
-    </div>
     <p v-if="follow.unsaid.length > 0" class="soft" role="status">
       {{ follow.unsaid.length === 1 ? 'One wording' : `${follow.unsaid.length} wordings` }} of my own cannot be said
       now, as the server did not answer: {{ follow.unsaid.slice(0, 3).join(', ')
       }}{{ follow.unsaid.length > 3 ? ' …' : '' }}. All of it stands on the screen; the next session asks again.
     </p>
     <p class="soft">
+      Put the device where you can hear it: there is time to step back.
+      <NuxtLink to="/remote">Try your remote</NuxtLink>
+    </p>
+    <p class="soft by-keys">
       Space begins and pauses. Arrows go on and back, plus and minus change the count, m fits the rest to the minutes I
-      have, d drops all pacing, u takes the last change back, escape ends. Put the device where you can hear it: there
-      is time to step back. <NuxtLink to="/remote">Try your remote</NuxtLink>
+      have, d drops all pacing, u takes the last change back, escape ends.
+    </p>
+    <p class="soft by-touch">
+      What changes a session lies at the foot of the screen: a pause, one more or one fewer, the minutes I have. The key
+      of a headset pauses and goes on.
     </p>
   </div>
 </template>
@@ -137,6 +144,18 @@ const first = computed(() => props.state.timeline.occurrences[0])
   font-size: clamp(1.8rem, 5vw, 3rem);
   font-weight: 700;
   line-height: 1.1;
+}
+/* Of keys only where there are some, and of touches where one touches. */
+.by-touch {
+  display: none;
+}
+@media (hover: none) and (pointer: coarse) {
+  .by-keys {
+    display: none;
+  }
+  .by-touch {
+    display: block;
+  }
 }
 .how {
   align-items: center;

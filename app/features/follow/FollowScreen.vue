@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { actionOf, positionSecondsAt, type RemoteInput } from '#core/runner'
+import { actionOf, positionSecondsAt, type RemoteAction, type RemoteInput } from '#core/runner'
 import { spokenLine } from './followWords'
 import { useBreathLead } from './breathLead'
 import { useFollowActions } from './followActions'
@@ -107,6 +107,14 @@ onBeforeRouteLeave(async () => {
 })
 useEventListener(document, 'visibilitychange', () => follow.beat())
 
+/**
+ * A finger that pressed Begin, here or on Today, may still be on its way when what can be pressed now comes to lie under it: a touch so soon
+ * after the session began changes nothing.
+ */
+const UNMEANT_SECONDS = 0.5
+const isUnmeant = () => running.value && position() < UNMEANT_SECONDS
+const touched = (action: RemoteAction) => !isUnmeant() && act(action)
+
 /** After a click the keys belong to the session again, not to the button. */
 function press(event: MouseEvent, what: () => void) {
   if (event.detail > 0) (event.currentTarget as HTMLElement).blur()
@@ -140,7 +148,12 @@ const halves = computed(() => person.settings.remote.halves && running.value)
     <template v-else>
       <FollowView :state="state" :position="position" :far="far" :beside="`${halves} ${pixels}`">
         <div v-if="halves" class="halves">
-          <button v-for="half in HALVES" :key="half" type="button" @click="press($event, () => receive(half))">
+          <button
+            v-for="half in HALVES"
+            :key="half"
+            type="button"
+            @click="press($event, () => isUnmeant() || receive(half))"
+          >
             <span class="visually-hidden">{{ halfWords(half) }}</span>
           </button>
         </div>
@@ -148,12 +161,12 @@ const halves = computed(() => person.settings.remote.halves && running.value)
           <span v-for="half in HALVES" :key="half">{{ halfWords(half) }}</span>
         </p>
       </FollowView>
-      <FollowControls class="controls" :running="running" @act="act" @more="asking = 'changes'" />
+      <FollowControls class="controls" :running="running" @act="touched" @more="isUnmeant() || (asking = 'changes')" />
       <p v-if="silent" class="silent">Sound is off in the settings.</p>
       <p v-else-if="isShown" class="silent">A second screen shows it too.</p>
       <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
     </template>
-    <FollowUndo v-if="underWay" @undo="act('undo')" />
+    <FollowUndo v-if="underWay" :class="{ low: status === 'dizzy' }" @undo="act('undo')" />
     <SimulatedRemote
       v-if="simulating && underWay"
       class="floating"

@@ -65,6 +65,10 @@ useIntervalFn(look, 250, { immediateCallback: true })
   border: 2px solid var(--pb-line);
   border-radius: 12px;
 }
+/* Where no controls lie below it, at the foot: what is said above it stays in sight. */
+.low {
+  bottom: 1rem;
+}
 button {
   font: inherit;
   font-weight: 650;
@@ -88,8 +92,10 @@ kbd {
   font-variant-numeric: tabular-nums;
 }
 @media (max-width: 700px) {
-  .undo {
+  .undo:not(.low) {
     bottom: 11.4rem;
+  }
+  .undo {
     width: 94vw;
     justify-content: space-between;
   }

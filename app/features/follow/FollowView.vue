@@ -93,6 +93,7 @@ const others = computed(() => companionLines(moment.value?.occurrence.companions
   overflow-wrap: anywhere;
 }
 .water {
+  container-type: size;
   position: relative;
   flex: 1 1 12rem;
   min-height: 9rem;
@@ -108,7 +109,8 @@ const others = computed(() => companionLines(moment.value?.occurrence.companions
 }
 .coming-picture :deep(.feet) {
   width: 15rem;
-  height: min(14rem, 24vh);
+  /* Within the water: what stands above it is words. */
+  height: min(14rem, 24vh, 90cqh);
 }
 /* How long is left stays in sight from afar too, over the sand, where it takes no room from what must be read large. */
 .strip {

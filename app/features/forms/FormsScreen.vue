@@ -13,9 +13,11 @@ import {
   type Form,
   type FormQuery,
 } from '#core/forms'
+import { daysBetween, lastDone } from '#core/journal'
 import { compileAlone } from '#core/timeline'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
+import { useGrowing } from '~/shared/ui/growing'
 import { plural } from '~/shared/words/numbers'
 import { AREA_WORDS, PART_WORDS, STAGE_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
 
@@ -24,6 +26,8 @@ useHead({ title: 'Forms · Pebblebrook' })
 
 const query = reactive<FormQuery>({ ...ANY_FORM })
 const onlyMine = ref(false)
+/** On a phone the filters are folded until they are asked for; what is chosen is told all the same. */
+const isFolded = ref(true)
 const any = (name: string) => ({ value: null, name })
 const partChoices = [any('every part'), ...ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))]
 const areaChoices = [any('the whole body'), ...AREAS.map((value) => ({ value, name: AREA_WORDS[value] }))]
@@ -46,6 +50,27 @@ const schoolChoices = computed(() => [
   any('every school'),
   ...schoolsOf(person.forms).map((value) => ({ value, name: value })),
 ])
+
+/** When it was last done: within so many days, or not for so many. */
+type Done = { within: number } | { notFor: number } | 'never'
+const done = ref<Done | null>(null)
+const doneChoices: { value: Done | null; name: string }[] = [
+  { value: null, name: 'whenever done' },
+  { value: { within: 7 }, name: 'done this week' },
+  { value: { within: 31 }, name: 'done this month' },
+  { value: { notFor: 31 }, name: 'not done for a month' },
+  { value: { notFor: 92 }, name: 'not done for three months' },
+  { value: 'never', name: 'never done' },
+]
+const lastDay = computed(() => lastDone(person.sessions, person.settings.dayEndsAtHour))
+function answersDone({ id }: Form): boolean {
+  if (!done.value) return true
+  const day = lastDay.value.get(id)
+  if (done.value === 'never') return !day
+  const days = day ? daysBetween(day, person.today) : null
+  if (days === null) return false
+  return 'within' in done.value ? days < done.value.within : days >= done.value.notFor
+}
 
 const stageOf = computed(() => latestStages(person.person.stages))
 /** Seconds at the usual count, my way and at my breath; worked out only for a search by time, once for each form. */
@@ -73,7 +98,15 @@ const found = computed(() =>
   searchForms(person.forms, query, {
     stageOf: (formId) => stageOf.value.get(formId) ?? null,
     secondsOf: secondsOf.value,
-  }).filter((form) => !onlyMine.value || mine.value.has(form.id)),
+  }).filter((form) => (!onlyMine.value || mine.value.has(form.id)) && answersDone(form)),
+)
+const inOrder = computed(() => ARC_PARTS.flatMap((part) => found.value.filter((form) => form.part === part)))
+const AT_ONCE = 45
+const shown = useGrowing(inOrder, AT_ONCE)
+const filtersSet = computed(
+  () =>
+    filters.value.filter(({ field }) => query[field] !== null).length +
+    [query.seated, onlyMine.value, done.value].filter(Boolean).length,
 )
 const filters = computed(() => [
   { field: 'part' as const, name: 'Part of the arc', choices: partChoices },
@@ -84,7 +117,7 @@ const filters = computed(() => [
   { field: 'school' as const, name: 'School', choices: schoolChoices.value },
 ])
 const byPart = computed(() =>
-  ARC_PARTS.map((name) => ({ name, forms: found.value.filter((form) => form.part === name) })).filter(
+  ARC_PARTS.map((name) => ({ name, forms: shown.value.filter((form) => form.part === name) })).filter(
     ({ forms }) => forms.length > 0,
   ),
 )
@@ -101,25 +134,42 @@ const byPart = computed(() =>
         </NuxtLink>
       </div>
     </div>
-    <search class="row filters">
+    <search class="row filters" :class="{ folded: isFolded }">
       <InputText
         v-model="query.words"
         type="search"
         placeholder="Name, pinyin, part of the body"
         aria-label="Search forms"
       />
+      <Button
+        class="fold"
+        severity="secondary"
+        :label="filtersSet > 0 ? `Filters (${filtersSet})` : 'Filters'"
+        :aria-expanded="!isFolded"
+        @click="isFolded = !isFolded"
+      />
+      <Select
+        v-model="done"
+        class="filter"
+        :options="doneChoices"
+        option-label="name"
+        option-value="value"
+        aria-label="When last done"
+        placeholder="whenever done"
+      />
       <Select
         v-for="filter in filters"
         :key="filter.field"
         v-model="query[filter.field]"
+        class="filter"
         :options="filter.choices"
         option-label="name"
         option-value="value"
         :aria-label="filter.name"
         :placeholder="filter.choices[0]!.name"
       />
-      <label class="row"><Checkbox v-model="query.seated" binary /> can be seated</label>
-      <label class="row"><Checkbox v-model="onlyMine" binary /> only mine</label>
+      <label class="row filter"><Checkbox v-model="query.seated" binary /> can be seated</label>
+      <label class="row filter"><Checkbox v-model="onlyMine" binary /> only mine</label>
       <span class="soft" role="status">{{ plural(found.length, 'form') }}</span>
     </search>
     <section v-for="group in byPart" :key="group.name" :aria-labelledby="`part-${group.name}`">
@@ -158,7 +208,23 @@ const byPart = computed(() =>
 .filters :deep(input[type='search']) {
   width: min(26rem, 100%);
 }
+.fold {
+  display: none;
+}
+@media (max-width: 640px) {
+  .fold {
+    display: inline-flex;
+  }
+  .folded .filter {
+    display: none;
+  }
+}
+/* Which part it is stays in sight. */
 .part {
+  position: sticky;
+  top: 0;
+  z-index: 1;
+  background: var(--pb-paper);
   display: flex;
   align-items: center;
   gap: 0.6rem;

@@ -4,6 +4,7 @@ import { COUNT_UNITS, type CountingKind, type Side } from '#core/forms'
 import { readElsewhereLine } from '#core/formats'
 import { usualTime, type SessionRecord } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
+import { inOrderOfNames } from '~/shared/words/order'
 import { usePersonStore } from '~/shared/store/person'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import RecallChoice from '~/shared/ui/RecallChoice.vue'
@@ -37,7 +38,7 @@ watch(line, (text) => {
   entry.value = withLine(correctionEntry(session.value), read, setting, newUuid)
 })
 
-const forms = computed(() => [...person.forms].sort((one, other) => one.name.localeCompare(other.name)))
+const forms = computed(() => [...person.forms].sort(inOrderOfNames))
 const adding = ref<string | null>(null)
 function add(formId: string) {
   const form = person.formsById.get(formId)

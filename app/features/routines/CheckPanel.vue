@@ -27,6 +27,16 @@ function mendIt(finding: Finding) {
   const next = mend(input.value, finding, newStepId)
   if (next) emit('change', next, 'Mended.')
 }
+defineExpose({
+  /** What can be mended, as it is said on its button. */
+  mends: computed(() =>
+    findings.value.flatMap((finding) =>
+      finding.mend
+        ? [{ name: MEND_WORDS[finding.mend], note: findingSentence(finding), run: () => mendIt(finding) }]
+        : [],
+    ),
+  ),
+})
 const silence = (finding: Finding) =>
   emit(
     'change',

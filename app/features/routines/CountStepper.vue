@@ -34,7 +34,7 @@ defineEmits<{ less: []; more: [] }>()
   align-items: center;
 }
 output {
-  min-width: 5rem;
+  width: 7.6rem;
   line-height: 1.2;
   text-align: center;
 }

@@ -45,10 +45,10 @@ const spare = computed(() => {
     .filter(({ part }) => part === 'work' || part === 'stand' || part === 'loosen')
     .filter((form) => cautionsOf(form, wayFor({ formId: form.id }, ways), rules).every((each) => !concerns.has(each)))
 })
-/** How far off it may be; null is half a repetition of the shortest form. */
+/** How far off it may be; null where the shortest repetition leaves no nearer length. */
 const tolerance = ref<number | null>(null)
 const TOLERANCES = [
-  { value: null, name: 'to half a repetition' },
+  { value: null, name: 'as near as it comes' },
   { value: 15, name: 'give or take 15 s' },
   { value: 30, name: 'give or take 30 s' },
   { value: 60, name: 'give or take a minute' },
@@ -80,6 +80,12 @@ function begin() {
   refused.value = []
   void fit()
 }
+defineExpose({
+  fitTo: (wanted: number) => {
+    minutes.value = Math.min(360, Math.max(1, wanted))
+    begin()
+  },
+})
 function refuse(entryId: string) {
   refused.value = [...refused.value, entryId]
   void fit()
@@ -156,7 +162,7 @@ function bindingWords(binding: FitBinding): string {
         :options="TOLERANCES"
         option-label="name"
         option-value="value"
-        placeholder="to half a repetition"
+        placeholder="as near as it comes"
         aria-label="How closely"
       />
       <span class="together">

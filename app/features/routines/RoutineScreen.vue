@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { rollup } from 'd3-array'
 import { ARC_PARTS, nextCount, type Form } from '#core/forms'
 import {
   changeGroup,
@@ -13,7 +14,6 @@ import {
   removeEntry,
   setMark,
   stepFor,
-  formIdsOf,
   stepsOf,
   type Entry,
   type Group,
@@ -26,6 +26,8 @@ import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
+import CommandMenu from './CommandMenu.vue'
+import type { Command } from './commandsHere'
 import BrookEditor from './BrookEditor.vue'
 import CheckPanel from './CheckPanel.vue'
 import FitPanel from './FitPanel.vue'
@@ -73,9 +75,7 @@ function choose(id: string, event?: MouseEvent | KeyboardEvent) {
 
 function add(form: Form) {
   if (!routine.value) return
-  const step = stepFor(form, newStepId())
-  void change(insertByPart(routine.value, step, ARC_PARTS), `${form.name} added.`)
-  selected.value = [step.id]
+  void change(insertByPart(routine.value, stepFor(form, newStepId()), ARC_PARTS), `${form.name} added.`)
 }
 function addRounds() {
   if (!routine.value) return
@@ -141,8 +141,45 @@ const closing = computed(() => {
     missing: closingSecondsWanted(totals.value, wanted),
   }
 })
-const picking = ref(true)
-const usedForms = computed(() => (routine.value ? formIdsOf(routine.value) : new Set<string>()))
+/** How often each form is in it. */
+const usedForms = computed(() =>
+  rollup(
+    routine.value ? stepsOf(routine.value) : [],
+    (all) => all.length,
+    ({ formId }) => formId,
+  ),
+)
+
+function addCounted(form: Form, count: number) {
+  if (!routine.value) return
+  const step = stepFor(form, newStepId())
+  const counted = count === step.count ? step : { ...step, count, byHand: true }
+  void change(insertByPart(routine.value, counted, ARC_PARTS), `${form.name} added.`)
+}
+const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
+const looking = useTemplateRef<InstanceType<typeof CheckPanel>>('looking')
+const picker = useTemplateRef<InstanceType<typeof FormPicker>>('picker')
+const commanding = ref(false)
+const canFollow = computed(() => (result.value?.ok && totals.value ? totals.value.totalSeconds > 0 : false))
+const goTo = (address: string) => () => void navigateTo(address)
+const commands = computed<Command[]>(() => {
+  const id = String(route.params.id)
+  const mends = (looking.value?.mends ?? []).map((mend, at) => ({ ...mend, id: `mend ${at}` }))
+  return [
+    ...(canFollow.value ? [{ id: 'follow', name: 'Follow it', run: () => void followIt() }] : []),
+    { id: 'fit', name: 'Fit to', takesNumber: true, run: (minutes) => fitting.value?.fitTo(minutes) },
+    ...mends,
+    { id: 'rounds', name: 'Add rounds', run: addRounds },
+    ...(canUndo.value ? [{ id: 'undo', name: 'Undo', run: () => void undo() }] : []),
+    ...(canRedo.value ? [{ id: 'redo', name: 'Redo', run: () => void redo() }] : []),
+    ...(canFollow.value ? [{ id: 'carry', name: 'Take along as sound', run: goTo(`/carry?routine=${id}`) }] : []),
+    { id: 'print', name: 'Print a card', run: goTo(`/routines/card/${id}`) },
+    { id: 'hand', name: 'Hand it over', run: goTo(`/hand?routine=${id}`) },
+    { id: 'voice', name: 'Record my voice for it', run: goTo(`/voice?routine=${id}`) },
+    { id: 'compare', name: 'Compare with another', run: goTo(`/routines/compare?one=${id}`) },
+    { id: 'keep', name: 'Keep it as it is now', run: () => void keepVersion() },
+  ]
+})
 const some = computed(() =>
   selected.value.filter(
     (id) => routine.value && [...routine.value.entries, ...stepsOf(routine.value)].some((each) => each.id === id),
@@ -168,25 +205,21 @@ const some = computed(() =>
       <div class="row">
         <Button label="Undo" icon="pi pi-undo" severity="secondary" :disabled="!canUndo" @click="undo" />
         <Button label="Redo" icon="pi pi-refresh" severity="secondary" :disabled="!canRedo" @click="redo" />
+        <Button label="All that can be done" aria-keyshortcuts="/" severity="secondary" @click="commanding = true" />
         <Button
           label="Take along"
           icon="pi pi-headphones"
           severity="secondary"
-          :disabled="!result?.ok || totals?.totalSeconds === 0"
+          :disabled="!canFollow"
           @click="navigateTo(`/carry?routine=${routine!.id}`)"
         />
-        <Button
-          label="Follow"
-          icon="pi pi-play"
-          :disabled="!result?.ok || totals?.totalSeconds === 0"
-          @click="followIt"
-        />
+        <Button label="Follow" icon="pi pi-play" :disabled="!canFollow" @click="followIt" />
       </div>
     </div>
     <h1 class="visually-hidden">{{ routine.name }}</h1>
 
     <p v-if="result && !result.ok" class="fault" role="alert">{{ result.why }}</p>
-    <template v-if="totals && totals.totalSeconds > 0">
+    <template v-if="totals && drawn?.ok">
       <p class="figures">
         <strong class="total">{{ durationPhrase(totals.totalSeconds) }}</strong> at my breath ·
         {{ plural(totals.bySteps.length, 'step') }}
@@ -202,7 +235,6 @@ const some = computed(() =>
         </template>
       </p>
       <BrookEditor
-        v-if="drawn?.ok"
         :routine="routine"
         :timeline="drawn.timeline"
         :selected="some"
@@ -214,14 +246,27 @@ const some = computed(() =>
     </template>
     <p class="visually-hidden" role="status">{{ said }}</p>
 
+    <!-- In this order from key to key: fitting lies near the name, however many forms and steps there are. -->
     <div class="columns">
-      <section class="stack" aria-labelledby="steps">
+      <FitPanel
+        v-if="settledTotals"
+        ref="fitting"
+        class="fitting"
+        :routine="routine"
+        :seconds="settledTotals.totalSeconds"
+        @take="change"
+      />
+      <section class="stack picking" aria-labelledby="pick">
+        <h2 id="pick">Forms to add</h2>
+        <FormPicker ref="picker" :used="usedForms" @pick="add" />
+      </section>
+      <section class="stack assembling" aria-labelledby="steps">
         <div class="spread">
           <h2 id="steps">Steps</h2>
           <Button label="Add rounds" size="small" severity="secondary" icon="pi pi-plus" @click="addRounds" />
         </div>
         <p v-if="routine.entries.length === 0" class="soft">
-          Nothing here yet. Choose forms beside; each comes to stand in its part of the arc.
+          Nothing here yet. Each form that is added comes to stand in its part of the arc.
         </p>
         <RoutineSteps
           :entries="routine.entries"
@@ -230,6 +275,8 @@ const some = computed(() =>
           :rests-between="routine.between !== undefined"
           @entries="change({ ...routine!, entries: $event }, 'Moved.')"
           @choose="choose"
+          @choose-nothing="selected = []"
+          @emptied="picker?.focus()"
           @move="move"
           @remove="remove"
           @step="alterStep"
@@ -237,40 +284,23 @@ const some = computed(() =>
           @mark="mark"
           @count="count"
           @duplicate="(id) => changeBy((now) => duplicate(now, [id], newStepId), 'Duplicated.')"
-        />
-        <p v-if="routine.entries.length > 0" class="small soft">
-          By keys, on a step: Alt and the arrows move it, + and − count, d doubles, x leaves out, p pins, o makes it
-          optional, Shift and the arrows choose several.
+        >
+          <SelectionBar :routine="routine" :selected="some" @change="change" @clear="selected = []" />
+        </RoutineSteps>
+        <p v-if="routine.entries.length > 0" class="small soft keys">
+          By keys, on a step: Enter opens it, Alt and the arrows move it, + and − count, d doubles, x leaves out, p
+          pins, o makes it optional, Shift and the arrows choose several. Anywhere here: / for all that can be done.
         </p>
-        <section class="stack" aria-labelledby="pick">
-          <div class="spread">
-            <h2 id="pick">Forms to add</h2>
-            <Button
-              class="fold"
-              size="small"
-              severity="secondary"
-              text
-              :label="picking ? 'Fold' : 'Open'"
-              :aria-expanded="picking"
-              @click="picking = !picking"
-            />
-          </div>
-          <FormPicker v-if="picking" :used="usedForms" @pick="add" />
-        </section>
       </section>
       <div class="stack side">
-        <FitPanel
-          v-if="settledTotals && settledTotals.totalSeconds > 0"
-          :routine="routine"
-          :seconds="settledTotals.totalSeconds"
-          @take="change"
-        />
-        <RoutineWhole v-if="routine.entries.length > 0" :routine="routine" @change="change" />
-        <CheckPanel v-if="routine.entries.length > 0" :routine="routine" @change="change" />
+        <template v-if="routine.entries.length > 0">
+          <CheckPanel ref="looking" :routine="routine" @change="change" />
+          <RoutineWhole :routine="routine" @change="change" />
+        </template>
         <RoutineExtras :routine="routine" :versions="versions" @change="change" @keep="keepVersion()" />
       </div>
     </div>
-    <SelectionBar v-if="some.length > 0" :routine="routine" :selected="some" @change="change" @clear="selected = []" />
+    <CommandMenu v-model:open="commanding" :commands="commands" :forms="person.forms" @add="addCounted" />
   </div>
 </template>
 
@@ -292,22 +322,44 @@ const some = computed(() =>
 }
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
-  gap: 1.5rem 2.2rem;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 1.5rem 1.6rem;
   align-items: start;
 }
 .side {
   gap: 1.6rem;
 }
-.fold {
-  display: none;
-}
-@media (max-width: 900px) {
+/* The forms stay where they are while steps come to stand beside them. */
+@media (min-width: 760px) {
   .columns {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: 'fit fit' 'pick steps' 'side side' / minmax(14rem, 18rem) minmax(0, 1fr);
   }
-  .fold {
-    display: inline-flex;
+  .picking {
+    position: sticky;
+    top: 0.6rem;
+    grid-area: pick;
+  }
+  .picking :deep(.forms) {
+    max-height: calc(100dvh - 10rem);
+  }
+  .assembling {
+    grid-area: steps;
+  }
+  .fitting {
+    grid-area: fit;
+  }
+  .side {
+    grid-area: side;
+  }
+}
+@media (min-width: 1120px) {
+  .columns {
+    grid-template: 'pick steps fit' auto 'pick steps side' 1fr / 17rem minmax(0, 1fr) 19rem;
+  }
+}
+@media (hover: none) {
+  .keys {
+    display: none;
   }
 }
 </style>

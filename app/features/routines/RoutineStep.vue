@@ -15,12 +15,15 @@ const props = defineProps<{
   seconds: number
   /** What lies between the pieces takes the place of its own rest. */
   restsBetween?: boolean
+  /** Whether all that can be chosen for it is shown, or only its name and count. */
+  open: boolean
 }>()
 const emit = defineEmits<{
   change: [change: Partial<Omit<Step, 'kind' | 'id'>>]
   earlier: []
   later: []
   remove: []
+  open: []
 }>()
 const person = usePersonStore()
 const form = computed(() => person.formsById.get(props.step.formId))
@@ -99,6 +102,30 @@ const countAt = (direction: 1 | -1) =>
           .filter(Boolean)
           .join(' · ')
       }}</span>
+      <span v-if="form && isChanged" class="small changed"
+        >{{ mannerPhrase(form, step.manner) }} {{ changePhrase }}</span
+      >
+    </span>
+    <CountStepper
+      v-if="form"
+      :name="name"
+      :phrase="countPhrase(form, step.count)"
+      :can-less="countAt(-1) !== step.count"
+      :can-more="countAt(1) !== step.count"
+      @less="emit('change', { count: countAt(-1) })"
+      @more="emit('change', { count: countAt(1) })"
+    />
+    <Button
+      class="more"
+      size="small"
+      severity="secondary"
+      text
+      :icon="open ? 'pi pi-chevron-up' : 'pi pi-ellipsis-h'"
+      :aria-expanded="open"
+      :aria-label="`All about ${name}`"
+      @click="emit('open')"
+    />
+    <div v-if="open" class="all">
       <span class="hows">
         <Select
           v-if="form && versions.length > 1"
@@ -133,40 +160,28 @@ const countAt = (direction: 1 | -1) =>
           rounds that differ
         </button>
       </span>
-      <span v-if="form && isChanged" class="small changed"
-        >{{ mannerPhrase(form, step.manner) }} {{ changePhrase }}</span
-      >
-    </span>
-    <CountStepper
-      v-if="form"
-      :name="name"
-      :phrase="countPhrase(form, step.count)"
-      :can-less="countAt(-1) !== step.count"
-      :can-more="countAt(1) !== step.count"
-      @less="emit('change', { count: countAt(-1) })"
-      @more="emit('change', { count: countAt(1) })"
-    />
-    <Select
-      class="part"
-      size="small"
-      :model-value="step.part"
-      :options="parts"
-      option-label="name"
-      option-value="value"
-      :aria-label="`Part of the arc for ${name}`"
-      @update:model-value="emit('change', { part: $event })"
-    />
-    <span v-if="!restsBetween" class="rest small"
-      >rest
       <Select
+        class="part"
         size="small"
-        :model-value="step.restBreaths"
-        :options="RESTS"
-        :aria-label="`Breaths of rest after ${name}`"
-        @update:model-value="emit('change', { restBreaths: $event })"
+        :model-value="step.part"
+        :options="parts"
+        option-label="name"
+        option-value="value"
+        :aria-label="`Part of the arc for ${name}`"
+        @update:model-value="emit('change', { part: $event })"
       />
-    </span>
-    <EntryButtons :name="name" @earlier="emit('earlier')" @later="emit('later')" @remove="emit('remove')" />
+      <span v-if="!restsBetween" class="rest small"
+        >rest
+        <Select
+          size="small"
+          :model-value="step.restBreaths"
+          :options="RESTS"
+          :aria-label="`Breaths of rest after ${name}`"
+          @update:model-value="emit('change', { restBreaths: $event })"
+        />
+      </span>
+      <EntryButtons :name="name" @earlier="emit('earlier')" @later="emit('later')" @remove="emit('remove')" />
+    </div>
     <StepLayers
       v-if="step.layers || layersOpen"
       v-model:open="layersOpen"
@@ -207,6 +222,17 @@ const countAt = (direction: 1 | -1) =>
 }
 .changed {
   color: var(--pb-water-deep);
+}
+.more {
+  width: 2.75rem;
+}
+.all {
+  flex: 1 1 100%;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 0.9rem;
+  padding: 0 0.4rem 0.2rem 2.2rem;
 }
 /* What is chosen seldom stands small, in one row. */
 .hows {

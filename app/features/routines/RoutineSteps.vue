@@ -31,6 +31,9 @@ const props = defineProps<{
 const emit = defineEmits<{
   entries: [entries: Entry[]]
   choose: [id: string, event?: MouseEvent | KeyboardEvent]
+  chooseNothing: []
+  /** The step that had the focus was the last one. */
+  emptied: []
   mark: [id: string, mark: 'off' | 'pinned' | 'optional']
   duplicate: [id: string]
   count: [id: string, direction: 1 | -1]
@@ -59,6 +62,21 @@ function toggleStage({ id, stages }: Group, stage: BuildStage) {
 
 const list = ref<HTMLElement | null>(null)
 
+/** The focus of a step that is taken out goes to the one that comes to stand in its place, and never to the page. */
+const ids = computed(() =>
+  props.entries.flatMap((entry) =>
+    entry.kind === 'group' ? [entry.id, ...entry.steps.map(({ id }) => id)] : [entry.id],
+  ),
+)
+watch(ids, async (now, before) => {
+  const focused = document.activeElement?.closest<HTMLElement>('[data-entry]')?.dataset.entry
+  if (!focused || now.includes(focused) || !list.value?.contains(document.activeElement)) return
+  const next = now[Math.min(before.indexOf(focused), now.length - 1)]
+  await nextTick()
+  if (next) list.value.querySelector<HTMLElement>(`[data-entry="${next}"]`)?.focus()
+  else emit('emptied')
+})
+
 async function move(id: string, direction: 1 | -1) {
   emit('move', id, direction)
   await nextTick()
@@ -74,26 +92,32 @@ const KEYS: Record<string, (id: string) => void> = {
   '=': (id) => emit('count', id, 1),
   '-': (id) => emit('count', id, -1),
 }
-/** Focus chooses one alone, unless it came with Shift held or a click that chooses itself. */
-const pointer = { down: false }
+/** What is chosen is opened by being asked for: pressed, or Enter. To walk along the steps opens nothing. */
+function open(id: string) {
+  if (props.selected.length === 1 && props.selected[0] === id) emit('chooseNothing')
+  else emit('choose', id)
+}
+/** Under the last of the chosen ones stands what can be done with all of them. */
+const lastChosen = computed(() => ids.value.findLast((id) => props.selected.includes(id)) ?? null)
+const isOpen = (id: string) => props.selected.length === 1 && props.selected[0] === id
 /** Shift and an arrow choose the next one too, and go there. */
 function extend(id: string, event: KeyboardEvent) {
   const all = [...(list.value?.querySelectorAll<HTMLElement>('[data-entry]') ?? [])]
   const next = all[all.findIndex((item) => item.dataset.entry === id) + (event.key === 'ArrowUp' ? -1 : 1)]
   if (!next) return
+  if (!props.selected.includes(id)) emit('choose', id, event)
   emit('choose', next.dataset.entry!, event)
-  // This focus follows the choice; it must not choose again.
-  pointer.down = true
   next.focus()
-  pointer.down = false
-}
-function onFocus(id: string) {
-  if (!pointer.down && !props.selected.includes(id)) emit('choose', id)
 }
 
 function onKey(event: KeyboardEvent, id: string) {
   if (event.target !== event.currentTarget && !event.altKey) return
   const own = event.target === event.currentTarget
+  if (own && !event.shiftKey && !event.altKey && !event.ctrlKey && !event.metaKey && event.key === 'Enter') {
+    event.preventDefault()
+    event.stopPropagation()
+    return open(id)
+  }
   if (own && event.shiftKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
     event.preventDefault()
     event.stopPropagation()
@@ -113,13 +137,13 @@ function onKey(event: KeyboardEvent, id: string) {
 }
 
 function onClick(event: MouseEvent, id: string) {
-  pointer.down = false
   // A control of the step keeps its click to itself.
-  if ((event.target as HTMLElement).closest('button, select, input, [role="combobox"]')) {
-    if (!props.selected.includes(id)) emit('choose', id)
+  if (
+    (event.target as HTMLElement).closest('button, select, input, label, [role="combobox"], .layers, [role="toolbar"]')
+  )
     return
-  }
-  emit('choose', id, event)
+  if (event.shiftKey || event.ctrlKey || event.metaKey) emit('choose', id, event)
+  else open(id)
 }
 
 /** A drag within or between lists tells each list its new contents; both arrive before the next frame. */
@@ -161,15 +185,15 @@ const intoRounds = {
         tabindex="0"
         :class="[entry.kind, { chosen: selected.includes(entry.id) }]"
         @keydown="onKey($event, entry.id)"
-        @pointerdown="pointer.down = true"
         @click="onClick($event, entry.id)"
-        @focus="onFocus(entry.id)"
       >
         <RoutineStep
           v-if="entry.kind === 'step'"
           :step="entry"
           :seconds="secondsByStep.get(entry.id) ?? 0"
           :rests-between="restsBetween"
+          :open="isOpen(entry.id)"
+          @open="open(entry.id)"
           @change="emit('step', entry.id, $event)"
           @earlier="move(entry.id, -1)"
           @later="move(entry.id, 1)"
@@ -263,25 +287,27 @@ const intoRounds = {
               class="step"
               :class="{ chosen: selected.includes(step.id) }"
               @keydown="onKey($event, step.id)"
-              @pointerdown.stop="pointer.down = true"
               @click.stop="onClick($event, step.id)"
-              @focus.stop="onFocus(step.id)"
             >
               <RoutineStep
                 :step="step"
                 :seconds="secondsByStep.get(step.id) ?? 0"
                 :rests-between="entry.between !== undefined"
+                :open="isOpen(step.id)"
+                @open="open(step.id)"
                 @change="emit('step', step.id, $event)"
                 @earlier="move(step.id, -1)"
                 @later="move(step.id, 1)"
                 @remove="emit('remove', step.id)"
               />
+              <slot v-if="lastChosen === step.id" />
             </li>
           </VueDraggable>
           <p v-if="entry.steps.length === 0" class="soft small empty">
             Drag steps in here, or move one up or down into it.
           </p>
         </template>
+        <slot v-if="lastChosen === entry.id" />
       </li>
     </VueDraggable>
   </div>

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
-import { emptyRoutine, type Routine } from '#core/routine'
+import { plainSpelling } from '#core/forms'
+import { emptyRoutine, stepsOf, type Routine } from '#core/routine'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
+import { useGrowing } from '~/shared/ui/growing'
+import { inOrderOfNames } from '~/shared/words/order'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
@@ -15,16 +18,32 @@ const compiled = useCompiled()
 const confirm = useConfirm()
 useHead({ title: 'Routines · Pebblebrook' })
 
-const entries = computed(() => person.routines.map((routine) => ({ routine, compiled: compiled(routine) })))
-const mine = computed(() => entries.value.filter(({ routine }) => !person.isShipped(routine.id)))
-const shipped = computed(() => entries.value.filter(({ routine }) => person.isShipped(routine.id)))
+const words = ref('')
+/** A routine answers by its name, what it is for, or a form in it. */
+const answering = computed(() => {
+  const wanted = plainSpelling(words.value).split(' ').filter(Boolean)
+  const answers = ({ name, purpose, ...routine }: Routine) => {
+    const forms = stepsOf({ ...routine, name, purpose }).map(({ formId }) => person.formsById.get(formId)?.name ?? '')
+    const all = plainSpelling([name, purpose, ...forms].join(' ')).split(' ')
+    return wanted.every((want) => all.some((word) => word.startsWith(want)))
+  }
+  return wanted.length === 0 ? person.routines : person.routines.filter(answers)
+})
+const isMine = ({ id }: Routine) => !person.isShipped(id)
+const inOrder = computed(() => [
+  ...answering.value.filter(isMine).sort(inOrderOfNames),
+  ...answering.value.filter((routine) => !isMine(routine)),
+])
+const AT_ONCE = 10
+const shown = useGrowing(inOrder, AT_ONCE)
+const entries = computed(() => shown.value.map((routine) => ({ routine, compiled: compiled(routine) })))
 /** All brooks of the list are drawn to one scale, so that a short one looks short. */
 const longestSeconds = computed(() =>
   Math.max(0, ...entries.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
 )
 const groups = computed(() => [
-  { name: 'Mine', entries: mine.value },
-  { name: 'Ready-made', entries: shipped.value },
+  { name: 'Mine', entries: entries.value.filter(({ routine }) => isMine(routine)) },
+  { name: 'Ready-made', entries: entries.value.filter(({ routine }) => !isMine(routine)) },
 ])
 
 async function start(routine: Routine) {
@@ -62,16 +81,27 @@ function remove(routine: Routine) {
         <Button label="Compare" severity="secondary" text @click="navigateTo('/routines/compare')" />
       </div>
     </div>
+    <search class="row">
+      <InputText v-model="words" type="search" placeholder="Name, purpose, a form in it" aria-label="Search routines" />
+      <span v-if="words" class="soft" role="status">{{ plural(answering.length, 'routine') }}</span>
+    </search>
     <section v-for="group in groups" :key="group.name" class="stack" :aria-label="group.name">
       <h2>{{ group.name }}</h2>
       <p v-if="group.entries.length === 0" class="soft">
-        None yet. Assemble one from forms, or copy a ready-made one and change it.
+        {{
+          words ? 'None answers to that.' : 'None yet. Assemble one from forms, or copy a ready-made one and change it.'
+        }}
       </p>
       <ul class="routines">
         <li v-for="{ routine, compiled: result } in group.entries" :key="routine.id">
           <div class="spread">
             <div class="about">
-              <h3>{{ routine.name }}</h3>
+              <h3>
+                <NuxtLink v-if="isMine(routine)" :to="`/routines/${routine.id}`">{{ routine.name }}</NuxtLink><template
+                  v-else
+                  >{{ routine.name }}</template
+                >
+              </h3>
               <p v-if="result.ok" class="small">
                 {{ durationPhrase(result.totals.totalSeconds) }} · {{ plural(result.totals.bySteps.length, 'step') }}
                 <template v-if="result.totals.closingShare !== null">

@@ -78,7 +78,7 @@ const remove = () => {
 
 <template>
   <div class="bar" role="toolbar" aria-label="With what is chosen">
-    <strong class="name">{{ name }}</strong>
+    <span v-if="!step" class="who">{{ name }}</span>
     <Button
       label="Duplicate"
       size="small"
@@ -112,31 +112,23 @@ const remove = () => {
       severity="secondary"
       @click="emit('change', ungroup(routine, group.id), 'Taken apart.')"
     />
-    <Button label="Remove" size="small" severity="secondary" text @click="remove" />
+    <Button v-if="!step" label="Remove" size="small" severity="secondary" text @click="remove" />
     <Button label="Choose nothing" size="small" severity="secondary" text @click="emit('clear')" />
   </div>
 </template>
 
 <style scoped>
 .bar {
-  position: sticky;
-  bottom: 0.5rem;
-  z-index: 2;
-  box-shadow: 0 2px 12px rgb(0 0 0 / 20%);
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 0.4rem;
   padding: 0.5rem 0.7rem;
   background: var(--pb-water);
-  border-radius: 10px;
+  border-radius: 0 0 8px 8px;
 }
-@media (max-width: 700px) {
-  .bar {
-    bottom: 4.2rem;
-  }
-}
-.name {
+.who {
+  font-weight: 650;
   margin-right: 0.4rem;
   overflow-wrap: anywhere;
 }

@@ -3,6 +3,7 @@ import { seriesState } from '#core/plan'
 import { inStage, type Lesson, type Series } from '#core/routine'
 import { SHIPPED_SERIES } from '#data'
 import { wallMs } from '~/shared/sound/clock'
+import { inOrderOfNames } from '~/shared/words/order'
 import { followStore } from '~/shared/store/followLater'
 import { usePersonStore } from '~/shared/store/person'
 
@@ -10,12 +11,10 @@ import { usePersonStore } from '~/shared/store/person'
 export function useSeries() {
   const person = usePersonStore()
   const mine = computed(() =>
-    [...person.person.series]
-      .sort((one, other) => one.name.localeCompare(other.name))
-      .map((series) => ({
-        series,
-        state: seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour),
-      })),
+    [...person.person.series].sort(inOrderOfNames).map((series) => ({
+      series,
+      state: seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour),
+    })),
   )
   const routineOf = ({ routineId }: Lesson) => person.routines.find(({ id }) => id === routineId) ?? null
 

@@ -51,7 +51,7 @@ async function bring(bell: BellName, file: File) {
   if (!isKept) return
   const isCut = samples.length > MOST_BELL_SECONDS * RATE_HZ
   say(
-    `It is as loud as the one that ships.${isCut ? ` The first ${MOST_BELL_SECONDS} seconds from its stroke are taken.` : ''}`,
+    `It is as loud as the usual one.${isCut ? ` The first ${MOST_BELL_SECONDS} seconds from its stroke are taken.` : ''}`,
   )
   await hear(bell)
 }
@@ -73,8 +73,8 @@ async function back(bell: BellName) {
   <fieldset class="bells">
     <legend>Bells</legend>
     <p class="small soft">
-      Each may be a sound of my own: a short file, of which what follows the stroke is taken, made as loud as the bell
-      that ships.
+      Each may be a sound of my own: a short file, of which what follows the stroke is taken, made as loud as the usual
+      bell.
     </p>
     <ul>
       <li v-for="({ bell, name }, index) in BELL_NAMES" :key="bell">
@@ -107,11 +107,11 @@ async function back(bell: BellName) {
           />
           <Button
             v-if="ownOf(bell)"
-            label="Back to the one that ships"
+            label="Back to the usual one"
             size="small"
             severity="secondary"
             text
-            :aria-label="`Back to the bell that ships: ${name}`"
+            :aria-label="`Back to the usual bell: ${name}`"
             @click="back(bell)"
           />
         </div>

@@ -34,7 +34,7 @@ const voices = ref(0)
 onMounted(() => (voices.value = deviceVoices().length))
 const VOICE_FROM = [
   { value: 'device', name: 'the device’s own' },
-  { value: 'shipped', name: 'the one that ships' },
+  { value: 'shipped', name: 'the usual voice' },
 ] as const
 
 const { play } = useTrySound()
@@ -82,7 +82,7 @@ const tryVoice = () => {
     <OwnBells />
     <SettingChoice label="Voice" :model-value="voice.from" :options="VOICE_FROM" @save="saveVoice({ from: $event })">
       <p v-if="voice.from === 'device' && voices === 0" class="small soft">
-        This device has no English voice of its own, so the one that ships is used. My own recordings come before both:
+        This device has no English voice of its own, so the usual voice is used. My own recordings come before both:
         made on a form’s page, or for a whole routine in one sitting, from the list of routines.
       </p>
     </SettingChoice>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { percentPhrase } from '~/shared/words/numbers'
 import {
   ASSUMED_PIXELS_PER_MILLIMETRE,
   CARD_MILLIMETRES,
@@ -66,11 +67,11 @@ const reaches = computed(() => {
       @save="save({ metres: $event })"
     />
     <p class="small soft" role="status">
-      Letters are made to span {{ LEAST_ARC_MINUTES }} minutes of arc.
+      Letters are made large enough to be read from there.
       {{
         reaches.enough
           ? 'On this screen a word of eight letters fits at that size.'
-          : `On this screen a word of eight letters only fits at ${reaches.arc.toFixed(0)}: stand nearer, or rely on the voice.`
+          : `On this screen a word of eight letters fits only at ${percentPhrase(reaches.arc / LEAST_ARC_MINUTES)} of it: stand nearer, or rely on the voice.`
       }}
     </p>
     <div class="row">

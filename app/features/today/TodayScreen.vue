@@ -5,6 +5,7 @@ import { useCompiled } from '~/shared/store/compiled'
 import { followStore } from '~/shared/store/followLater'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
+import { inOrderOfNames } from '~/shared/words/order'
 import { AIM_WEEKS, aimPhrase, rowPhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
@@ -29,6 +30,9 @@ const aim = computed(() =>
   person.isWhole ? aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today) : '',
 )
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
+
+/** Nothing was ever practised here: it is said what this is and what to do. */
+const isFirst = computed(() => person.isWhole && person.sessions.length === 0)
 
 const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday, dueCount, setting, isSettled } =
   useToday()
@@ -66,6 +70,12 @@ const { notches, phrase, take, taken, takeBack } = useNotches(setting, isSettled
 /** Of the routine that stands in front, the first. */
 const here = computed(() => notches.value.filter(({ routineId }) => routineId === first.value?.routineId).slice(0, 1))
 
+/** What was pressed on another screen is gone: whoever comes from there finds the focus on Begin, as on the first load. */
+const beginButton = useTemplateRef<{ $el: HTMLElement }>('beginButton')
+watch(beginButton, (button, before) => {
+  if (button && !before && document.activeElement === document.body) button.$el.focus({ preventScroll: true })
+})
+
 /** One key for another than the one in front. */
 function another() {
   const place = offers.value.findIndex((offer) => offer === first.value)
@@ -88,7 +98,7 @@ const whyNots = computed(() =>
       name: setting.value.routines.find(({ id }) => id === routineId)?.name ?? '',
       why: whyNotPhrase(against, names.value),
     }))
-    .sort((one, other) => one.name.localeCompare(other.name, 'en', { numeric: true })),
+    .sort(inOrderOfNames),
 )
 /** What most days nobody asks for is fetched when it is. */
 const CloseAfter = defineAsyncComponent(() => import('./CloseAfter.vue'))
@@ -148,6 +158,17 @@ watch(
   <div class="stack today">
     <h1>{{ weekdayPhrase(person.today) }}</h1>
 
+    <div v-if="isFirst" class="welcome">
+      <p>
+        Pebblebrook leads your tai chi and qigong: it counts, paces the breath, keeps to your minutes and remembers.
+      </p>
+      <p>Try what stands below: press Begin, put the device where you can hear it, and follow.</p>
+      <p>
+        Or first <NuxtLink to="/breath">set my breath</NuxtLink>,
+        <NuxtLink to="/settings#body">say what to mind</NuxtLink>, or
+        <NuxtLink to="/forms">look at the forms</NuxtLink>.
+      </p>
+    </div>
     <section class="ready" aria-label="What to practise now">
       <TodayAsk v-model:minutes="minutes" v-model:states="states" />
       <p v-if="found?.rest" class="rest" :class="{ restFirst }" role="status">{{ REST_WORDS[found.rest.why] }}</p>
@@ -175,6 +196,7 @@ watch(
               @click="another"
             />
             <Button
+              ref="beginButton"
               class="begin"
               size="large"
               label="Begin"
@@ -288,6 +310,14 @@ watch(
 <style scoped>
 .today {
   gap: 1.6rem;
+}
+.welcome {
+  display: grid;
+  gap: 0.3rem;
+  font-size: 1.1rem;
+}
+.welcome p {
+  max-width: 80ch;
 }
 .ready {
   display: grid;

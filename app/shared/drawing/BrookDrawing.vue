@@ -36,14 +36,14 @@ const emit = defineEmits<{
 const frame = ref<HTMLElement | null>(null)
 const { width } = useElementSize(frame, { width: 640, height: 0 })
 
-const HEIGHTS = { small: 56, large: 348, strip: 30 }
-const LARGE_MIDDLE = 150
+const HEIGHTS = { small: 56, large: 292, strip: 30 }
+const LARGE_MIDDLE = 122
 const ROOM_FOR_NAMES = 720
 const named = computed(() => props.size === 'large' && width.value >= ROOM_FOR_NAMES)
 const height = computed(() => (props.size === 'large' && !named.value ? 190 : HEIGHTS[props.size]))
 const middle = computed(() => (named.value ? LARGE_MIDDLE : props.size === 'large' ? 76 : height.value / 2))
 const inset = computed(() => (props.size === 'large' ? 14 : 2))
-const deepest = computed(() => (props.size === 'large' ? 104 : props.size === 'small' ? 40 : 18))
+const deepest = computed(() => (props.size === 'large' ? 92 : props.size === 'small' ? 40 : 18))
 
 const x = computed(() =>
   scaleLinear()
@@ -77,9 +77,10 @@ const pebbles = computed(() =>
 const water = computed(() => {
   if (props.size === 'strip') return ''
   const places = Array.from({ length: 9 }, (_, at) => at)
-  const most = named.value ? 88 : props.size === 'large' ? 64 : height.value / 2 - 1
+  const most = named.value ? 74 : props.size === 'large' ? 64 : height.value / 2 - 1
   const bank = (at: number, salt: number) => most * (0.62 + 0.38 * speckle(`bank${at}`, salt))
-  const end = x.value(props.timeline.totalSeconds) + inset.value
+  // Where nothing lies in it yet, it is as wide as its place.
+  const end = props.timeline.totalSeconds === 0 ? width.value : x.value(props.timeline.totalSeconds) + inset.value
   return (
     area<number>()
       .x((at) => (end * at) / 8)
@@ -102,7 +103,7 @@ const names = computed(() => {
       for (const row of [0, 1]) {
         if (ends[side][row]! > textX - half) continue
         ends[side][row] = textX + half + 12
-        const y = side === 'above' ? 40 - row * 24 : 258 + row * 24
+        const y = side === 'above' ? 38 - row * 23 : 212 + row * 23
         return [
           {
             ...pebble,
@@ -130,7 +131,7 @@ const reaches = computed(() => {
   }
   return totals.totalSeconds > 0 ? stretches : []
 })
-const reachY = computed(() => (named.value ? 318 : 150))
+const reachY = computed(() => (named.value ? 264 : 150))
 /** A minute's number needs so much room. */
 const TICK_PIXELS = 62
 const minuteTicks = computed(() => {

@@ -12,6 +12,7 @@ import {
 import { addDays, weekStart } from '#core/journal'
 import type { Routine } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
+import { inOrderOfNames } from '~/shared/words/order'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { TodaySetting } from './plan.worker'
 import { toldWorker } from './planWorker'
@@ -34,7 +35,7 @@ export function useSeasons() {
   const planOf = (season: Season) => seasonPlan(requestOf(season))
   const seasons = computed(() =>
     [...person.person.seasons].sort(
-      (one, other) => other.startDay.localeCompare(one.startDay) || one.name.localeCompare(other.name),
+      (one, other) => other.startDay.localeCompare(one.startDay) || inOrderOfNames(one, other),
     ),
   )
 

@@ -2,7 +2,7 @@ import { ref, computed, onMounted } from 'vue'
 import { fontPixels } from '#core/basics'
 import { usePersonStore } from '~/shared/store/person'
 
-const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif'
+const FONT = '"Plain Zero", "Atkinson Hyperlegible Next Variable", sans-serif'
 
 /** The height of a capital letter in the font, as a share of its size, as this browser draws it. */
 export function capitalShare(): number {

@@ -1,0 +1,348 @@
+import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expectNoAxeFindings, goTo, openAt, openDemo } from './support'
+
+/** Somebody's hands: every key and every click is counted, and nothing else is done to the page. */
+function handsOn(page: Page) {
+  let presses = 0
+  return {
+    async key(name: string) {
+      presses += 1
+      await page.keyboard.press(name)
+    },
+    async type(text: string) {
+      presses += text.length
+      await page.keyboard.type(text)
+    },
+    /** A line that is written is one act; its letters are the person's own words. */
+    async write(line: string) {
+      presses += 1
+      await page.keyboard.type(line)
+    },
+    async click(what: Locator) {
+      presses += 1
+      await what.click()
+    },
+    presses: () => presses,
+  }
+}
+type Hands = ReturnType<typeof handsOn>
+interface Task {
+  name: string
+  /** So many presses at most. */
+  most: number
+  does: (page: Page, hands: Hands) => Promise<void>
+}
+const button = (within: Page | Locator, name: string | RegExp) => within.getByRole('button', { name, exact: true })
+const now = (page: Page) => page.getByRole('region', { name: 'Now' })
+
+/** Measures tasks that follow on one another from where the page stands, and says what each took. */
+async function measured(page: Page, tasks: readonly Task[]) {
+  for (const { name, most, does } of tasks) {
+    const hands = handsOn(page)
+    await test.step(name, () => does(page, hands))
+    console.log(`| ${name.padEnd(58)} | ${String(hands.presses()).padStart(2)} | at most ${most} |`)
+    expect.soft(hands.presses(), name).toBeLessThanOrEqual(most)
+  }
+}
+
+test('of a session each thing takes one to four presses: begun, changed, ended, felt, put right', async ({ page }) => {
+  await openDemo(page)
+  await expect(button(page, 'Begin')).toBeFocused()
+  const name = await page.getByRole('region', { name: 'What to practise now' }).getByRole('heading').innerText()
+  await measured(page, [
+    {
+      name: 'another routine than the one proposed',
+      most: 1,
+      does: async (_, hands) => {
+        await hands.key('n')
+        await expect(page.getByRole('region', { name: 'What to practise now' })).not.toContainText(`${name}\n`)
+      },
+    },
+    {
+      name: 'what I am spent for: a milder one',
+      most: 1,
+      does: async (_, hands) => {
+        await hands.key('s')
+        await expect(button(page, /^spent/)).toHaveAttribute('aria-pressed', 'true')
+      },
+    },
+    {
+      name: 'fine again',
+      most: 1,
+      does: async (_, hands) => {
+        await hands.key('f')
+        await expect(button(page, /^fine/)).toHaveAttribute('aria-pressed', 'true')
+      },
+    },
+    {
+      name: 'begin with ten minutes at hand',
+      most: 2,
+      does: async (_, hands) => {
+        await hands.key('3')
+        await hands.click(button(page, 'Begin'))
+        await expect(now(page)).toBeVisible()
+      },
+    },
+    {
+      name: 'end it and keep what was done',
+      most: 2,
+      does: async (_, hands) => {
+        await page.clock.fastForward(60_000)
+        await hands.key('Escape')
+        await hands.click(button(page, 'End and keep it'))
+        await expect(page.getByText(/is in the journal\./)).toBeVisible()
+      },
+    },
+    {
+      name: 'say how it was: three scales',
+      most: 3,
+      does: async (_, hands) => {
+        await hands.type('434')
+        await expect(page.getByRole('button', { pressed: true })).toHaveCount(3)
+      },
+    },
+    {
+      name: 'back to Today',
+      most: 1,
+      does: async (_, hands) => {
+        await hands.click(button(page, 'Done'))
+        await expect(page).toHaveURL(/\/$/)
+      },
+    },
+    {
+      name: 'begin today’s',
+      most: 1,
+      does: async (_, hands) => {
+        await expect(button(page, 'Begin')).toBeFocused()
+        await hands.key('Enter')
+        await expect(now(page)).toBeVisible()
+      },
+    },
+    {
+      name: 'one more of this form, taken back',
+      most: 2,
+      does: async (_, hands) => {
+        await page.clock.fastForward(20_000)
+        await hands.key('+')
+        await hands.key('u')
+        await expect(page.getByText('Taken back.').first()).toBeVisible()
+      },
+    },
+    {
+      name: 'dizzy: everything is dropped',
+      most: 1,
+      does: async (_, hands) => {
+        await hands.key('d')
+        await expect(page.getByRole('region', { name: 'Dizzy' })).toBeVisible()
+        await expect(button(page, 'Go on')).toBeFocused()
+      },
+    },
+    {
+      name: 'go on',
+      most: 1,
+      does: async (_, hands) => {
+        await hands.key('Enter')
+        await expect(now(page)).toBeVisible()
+      },
+    },
+    {
+      name: 'fit the rest to the minutes that are left',
+      most: 2,
+      does: async (_, hands) => {
+        await hands.key('m')
+        await hands.click(page.getByRole('dialog').getByRole('button', { name: /^5/ }))
+        await expect(page.getByRole('dialog')).toHaveCount(0)
+      },
+    },
+    {
+      name: 'correct a count in the journal',
+      most: 4,
+      does: async (_, hands) => {
+        await page.keyboard.press('Escape')
+        await button(page, 'End and keep it').click()
+        await button(page, 'Done').click()
+        await goTo(page, 'Journal')
+        const sessions = page.getByRole('region', { name: 'Sessions' })
+        await hands.click(sessions.getByRole('button', { expanded: false }).first())
+        await hands.click(button(sessions, 'Put it right').first())
+        const count = page.getByRole('dialog').getByRole('spinbutton').nth(2)
+        await count.focus()
+        await hands.key('ArrowUp')
+        await hands.click(button(page.getByRole('dialog'), 'Keep it'))
+        await expect(sessions).toContainText('Put right')
+      },
+    },
+    {
+      name: 'a class elsewhere: opened, one line, kept',
+      most: 3,
+      does: async (_, hands) => {
+        await hands.click(button(page, 'Enter practice done elsewhere'))
+        await expect(page.getByRole('textbox', { name: 'In one line' })).toBeFocused()
+        await hands.write('class 75 min last Thursday 18:30, felt 4')
+        await hands.key('Enter')
+        await expect(page.getByRole('listitem').filter({ hasText: 'Thu 5 Mar, 18:30' })).toBeVisible()
+      },
+    },
+  ])
+})
+
+test('a routine of twelve forms is assembled, fitted, printed and followed by keys alone', async ({ page }) => {
+  await openDemo(page)
+  await goTo(page, 'Routines')
+  await button(page, 'Assemble a routine').click()
+  await page.getByRole('textbox', { name: 'Name of the routine' }).focus()
+  const stops: string[] = []
+  for (let tabs = 0; tabs < 10 && stops.at(-1) !== 'I have'; tabs += 1) {
+    await page.keyboard.press('Tab')
+    stops.push(
+      await page.evaluate(() => {
+        const here = document.activeElement as HTMLInputElement
+        return here.labels?.[0]?.textContent ?? here.ariaLabel ?? here.textContent ?? ''
+      }),
+    )
+  }
+  expect(stops.at(-1), `from the name: ${stops.join(', ')}`).toBe('I have')
+  await measured(page, [
+    {
+      name: 'twelve forms, from an empty routine',
+      most: 40,
+      does: async (_, hands) => {
+        // One stop of the Tab key holds all the forms: what is learned comes first, by the arc.
+        await page.getByRole('searchbox', { name: 'Search forms to add' }).focus()
+        await hands.key('ArrowDown')
+        for (let form = 0; form < 12; form += 1) {
+          await hands.key('Enter')
+          if (form < 11) await hands.key('ArrowDown')
+        }
+        await expect(page.locator('[data-entry]')).toHaveCount(12)
+      },
+    },
+    {
+      name: 'fit it to ten minutes',
+      most: 4,
+      does: async (_, hands) => {
+        await hands.key('/')
+        await expect(page.getByRole('combobox', { name: 'A form or what to do' })).toBeFocused()
+        await hands.type('10')
+        await hands.key('Enter')
+        await expect(page.getByRole('region', { name: 'Fit to time' }).getByRole('status')).toContainText('min', {
+          timeout: 20_000,
+        })
+      },
+    },
+    {
+      name: 'one more form, by its first letters and its count',
+      most: 8,
+      does: async (_, hands) => {
+        await hands.key('/')
+        await expect(page.getByRole('combobox', { name: 'A form or what to do' })).toBeFocused()
+        await hands.type('clou 8')
+        await expect(page.getByRole('option').first()).toContainText('Add Cloud hands')
+        await hands.key('Enter')
+        await expect(page.getByRole('dialog')).toContainText('Cloud hands added.')
+        await page.keyboard.press('Escape')
+        await expect(page.locator('[data-entry]')).toHaveCount(13)
+        await expect(page.getByRole('dialog')).toHaveCount(0)
+      },
+    },
+    {
+      name: 'take that back',
+      most: 1,
+      does: async (_, hands) => {
+        await hands.key('ControlOrMeta+z')
+        await expect(page.locator('[data-entry]')).toHaveCount(12)
+      },
+    },
+    {
+      name: 'leave a step out for now',
+      most: 1,
+      does: async (_, hands) => {
+        await page.locator('[data-entry]').nth(3).focus()
+        await hands.key('x')
+        await expect(page.locator('[data-entry]').nth(3)).toContainText('left out')
+      },
+    },
+    {
+      name: 'remove a step; the focus goes to the next',
+      most: 1,
+      does: async (_, hands) => {
+        await page.locator('[data-entry]').nth(3).focus()
+        await hands.key('Delete')
+        await expect(page.locator('[data-entry]')).toHaveCount(11)
+        await expect(page.locator('[data-entry]').nth(3)).toBeFocused()
+      },
+    },
+    {
+      name: 'a card to print',
+      most: 5,
+      does: async (_, hands) => {
+        await hands.key('/')
+        await expect(page.getByRole('combobox', { name: 'A form or what to do' })).toBeFocused()
+        await hands.type('pri')
+        await expect(page.getByRole('option').first()).toContainText('Print a card')
+        await hands.key('Enter')
+        await expect(page).toHaveURL(/\/routines\/card\//)
+      },
+    },
+  ])
+})
+
+test('the forms to add stay where they are while forms come to stand beside them, and each press adds one', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await openAt(page, '/routines')
+  await button(page, 'Assemble a routine').click()
+  await page.evaluate(() => document.fonts.ready)
+  const arrive = page.getByRole('button', { name: 'Add Stand and arrive', exact: true })
+  // Where it stands in the page: a click may scroll what is half below the edge.
+  const place = () => arrive.evaluate((each) => each.getBoundingClientRect().top + window.scrollY)
+  const before = await place()
+  for (let presses = 0; presses < 3; presses += 1) await arrive.click()
+  await expect(page.locator('[data-entry]')).toHaveCount(3)
+  expect(await place()).toBeCloseTo(before, 0)
+  await expect(arrive).toContainText('3× in it')
+})
+
+test('on a phone the picker does not move from under the thumb, and a step shows its name and count until it is pressed', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openAt(page, '/routines')
+  await button(page, 'Assemble a routine').click()
+  const arrive = page.getByRole('button', { name: 'Add Stand and arrive', exact: true })
+  await arrive.scrollIntoViewIfNeeded()
+  const before = (await arrive.boundingBox())!
+  expect(before.height).toBeGreaterThanOrEqual(44)
+  await arrive.click()
+  await arrive.click()
+  await expect(page.locator('[data-entry]')).toHaveCount(2)
+  expect(Math.abs((await arrive.boundingBox())!.y - before.y)).toBeLessThan(30)
+  const step = page.locator('[data-entry]').first()
+  await expect(step.getByRole('combobox')).toHaveCount(0)
+  await step.locator('.name').click()
+  await expect(step.getByRole('combobox', { name: 'Part of the arc for Stand and arrive' })).toBeVisible()
+  await expectNoAxeFindings(page)
+})
+
+test('the keys of the screen are shown on a question mark, and no letter leaves the demo from a thing that has keys', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.keyboard.press('?')
+  const keys = page.getByRole('dialog', { name: 'Keys' })
+  await expect(keys.getByRole('heading', { level: 3 }).first()).toHaveText('Today')
+  await expectNoAxeFindings(page)
+  await page.keyboard.press('Escape')
+  await expect(keys).toHaveCount(0)
+  await goTo(page, 'Routines')
+  await page
+    .getByRole('button', { name: /^Copy .* and change it$/ })
+    .first()
+    .click()
+  await page.locator('[data-entry]').first().focus()
+  await page.keyboard.press('b')
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+  await page.locator('body').press('?')
+  await expect(keys.getByRole('heading', { level: 3 }).first()).toHaveText('A routine')
+})
