@@ -27,8 +27,11 @@ interface Known {
   shifted: Float32Array[]
 }
 
+const difference = (sound: Float32Array) => sound.map((each, at) => each - (sound[at - 1] ?? 0))
 /** What is sharp in a sound: its second difference, in which breath tones hardly are. */
-const sharp = (sound: Float32Array) => sound.map((each, at) => each - 2 * (sound[at - 1] ?? 0) + (sound[at - 2] ?? 0))
+const sharp = (sound: Float32Array) => difference(difference(sound))
+/** Where a breath is loudest some of it is left: words are told by what is sharper still. */
+const sharper = difference
 
 /** Some sounds as they would be heard, each begun on a sample: one after the other through the same decoder. */
 function heardAs(sounds: readonly Float32Array[], madeHz: number): Float32Array[] {
@@ -126,7 +129,6 @@ const STROKE_SAMPLES = HEARD_HZ / 2
  */
 function listenForStrokes(recording: Float32Array, struck: readonly Known[]) {
   const rest = recording.slice()
-  const withKnocks = recording.slice()
   const taken: Heard[] = []
   const knownBy = new Map(struck.map((each) => [each.name, each]))
   // A long tone resembles itself some waves later: between samples, and as a whole, it is told which is which.
@@ -154,13 +156,12 @@ function listenForStrokes(recording: Float32Array, struck: readonly Known[]) {
     const asLoud = usual[known.isKnock ? 1 : 0]
     const isAsLoud = asLoud === undefined || Math.abs(best.gain / asLoud - 1) < GAIN_WITHIN.struck
     if (best.likeness < STROKE_LIKENESS || !isAsLoud) continue
-    for (const from of known.isKnock ? [rest] : [rest, withKnocks])
-      best.sound.forEach((sample, at) => {
-        if (best.from + at >= 0 && best.from + at < from.length) from[best.from + at]! -= best.gain * sample
-      })
+    best.sound.forEach((sample, at) => {
+      if (best.from + at >= 0 && best.from + at < rest.length) rest[best.from + at]! -= best.gain * sample
+    })
     taken.push({ ...each, likeness: best.likeness, gain: best.gain })
   }
-  return { rung: taken.filter(({ name }) => !knownBy.get(name)!.isKnock), rests: [rest, withKnocks] }
+  return { rung: taken.filter(({ name }) => !knownBy.get(name)!.isKnock), rest }
 }
 
 /** A word that begins between two samples is half as like at the nearest: how like it is, is told between them. */
@@ -169,16 +170,14 @@ const WORD_LIKENESS = { coarse: 0.2, fine: 0.3 }
  * Words: a voice says one after the other, so of all that may be heard those are taken that do not overlap and together explain most (weighted
  * interval scheduling: Kleinberg and Tardos, "Algorithm Design", 2005, 6.1).
  */
-function listenForWords(rests: readonly Float32Array[], words: readonly Known[]): Heard[] {
+function listenForWords(rest: Float32Array, words: readonly Known[]): Heard[] {
   const knownBy = new Map(words.map((each) => [each.name, each]))
-  const all = rests.flatMap((rest) =>
-    candidates(rest, words, WORD_LIKENESS.coarse, 0.05)
-      .map((each) => {
-        const { gain, explains, likeness } = bestFit(rest, knownBy.get(each.name)!, each.atSeconds, Infinity)
-        return { ...each, gain, explains, likeness }
-      })
-      .filter(({ likeness }) => likeness > WORD_LIKENESS.fine),
-  )
+  const all = candidates(rest, words, WORD_LIKENESS.coarse, 0.05)
+    .map((each) => {
+      const { gain, explains, likeness } = bestFit(rest, knownBy.get(each.name)!, each.atSeconds, Infinity)
+      return { ...each, gain, explains, likeness }
+    })
+    .filter(({ likeness }) => likeness > WORD_LIKENESS.fine)
   const usual = usualGain(all)
   const loud = all
     .filter(({ gain }) => usual === undefined || Math.abs(gain / usual - 1) < GAIN_WITHIN.word)
@@ -212,13 +211,15 @@ export function listenerFor(sounds: {
     ...knownOf(bells, madeHz, STEPS_BETWEEN.struck),
     ...knownOf(knocks, madeHz, STEPS_BETWEEN.struck, true),
   ]
-  const words = knownOf(sounds.words, madeHz, STEPS_BETWEEN.word)
+  const words = knownOf(sounds.words, madeHz, STEPS_BETWEEN.word).map((each) => ({
+    ...each,
+    shifted: each.shifted.map(sharper),
+  }))
   return {
     listen(file: Uint8Array): { rung: Heard[]; spoken: Heard[] } {
-      // Strokes are taken out of the recording once they are found, so that words over them are heard. What sounded like a knock may have been
-      // some of a word: words are listened for with the knocks left in it, too.
-      const { rung, rests } = listenForStrokes(sharp(decode(file, HEARD_HZ)), struck)
-      return { rung, spoken: listenForWords(rests, words) }
+      // Strokes are taken out of the recording once they are found, so that words over them are heard.
+      const { rung, rest } = listenForStrokes(sharp(decode(file, HEARD_HZ)), struck)
+      return { rung, spoken: listenForWords(sharper(rest), words) }
     },
   }
 }

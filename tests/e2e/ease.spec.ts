@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { expectNoAxeFindings, goTo, openAt, openDemo } from './support'
+import { begin, choose, expectNoAxeFindings, goTo, letPass, openAt, openDemo } from './support'
 
 /** Somebody's hands: every key and every click is counted, and nothing else is done to the page. */
 function handsOn(page: Page) {
@@ -33,14 +33,15 @@ interface Task {
   does: (page: Page, hands: Hands) => Promise<void>
 }
 const button = (within: Page | Locator, name: string | RegExp) => within.getByRole('button', { name, exact: true })
-const now = (page: Page) => page.getByRole('region', { name: 'Now' })
+// Today has a region whose name has the word in it, too.
+const now = (page: Page) => page.getByRole('region', { name: 'Now', exact: true })
 
 /** Measures tasks that follow on one another from where the page stands, and says what each took. */
 async function measured(page: Page, tasks: readonly Task[]) {
   for (const { name, most, does } of tasks) {
     const hands = handsOn(page)
     await test.step(name, () => does(page, hands))
-    console.log(`| ${name.padEnd(58)} | ${String(hands.presses()).padStart(2)} | at most ${most} |`)
+    process.stdout.write(`| ${name.padEnd(58)} | ${String(hands.presses()).padStart(2)} | at most ${most} |\n`)
     expect.soft(hands.presses(), name).toBeLessThanOrEqual(most)
   }
 }
@@ -345,4 +346,59 @@ test('the keys of the screen are shown on a question mark, and no letter leaves 
   await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
   await page.locator('body').press('?')
   await expect(keys.getByRole('heading', { level: 3 }).first()).toHaveText('A routine')
+})
+
+for (const { width, height, what } of [
+  { width: 320, height: 568, what: 'on the smallest phone' },
+  { width: 640, height: 400, what: 'at twice the size on a desk' },
+]) {
+  test(`${what}, the movement, the count and the time left stay in sight while following`, async ({ page }) => {
+    await page.setViewportSize({ width, height })
+    await openAt(page, '/routines')
+    await page.getByRole('button', { name: 'Follow While the kettle warms', exact: true }).click()
+    await begin(page)
+    await letPass(page, 20)
+    for (const seen of [now(page).locator('.word'), now(page).locator('.number'), page.getByText(/ left$/).last()]) {
+      const box = (await seen.boundingBox())!
+      expect(box.x).toBeGreaterThanOrEqual(0)
+      expect(box.x + box.width).toBeLessThanOrEqual(width)
+      expect(box.y).toBeGreaterThanOrEqual(0)
+      expect(box.y + box.height).toBeLessThanOrEqual(height)
+    }
+  })
+}
+
+test('a finger that is still on its way when the session begins changes nothing, and a moment later it does', async ({
+  page,
+}) => {
+  await openAt(page, '/routines')
+  await page.getByRole('button', { name: 'Follow While the kettle warms', exact: true }).click()
+  await begin(page)
+  const pause = page.getByRole('toolbar', { name: 'Change the session' }).getByRole('button', { name: /^Pause/ })
+  await pause.click()
+  await expect(pause).toBeVisible()
+  await letPass(page, 2)
+  await pause.click()
+  await expect(now(page)).toContainText('Paused')
+})
+
+test('forms are found by when they were last done; on a phone the filters are folded until they are asked for', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openDemo(page)
+  await goTo(page, 'Forms')
+  const filter = page.getByRole('combobox', { name: 'When last done' })
+  await expect(filter).toBeHidden()
+  await button(page, 'Filters').click()
+  const count = async () => Number.parseInt(await page.getByRole('search').getByRole('status').innerText())
+  const all = await count()
+  await choose(page, 'When last done', 'never done')
+  const never = await count()
+  await choose(page, 'When last done', 'not done for a month')
+  const longAgo = await count()
+  expect(never).toBeGreaterThan(0)
+  expect(longAgo).toBeGreaterThan(0)
+  expect(never + longAgo).toBeLessThan(all)
+  await expect(button(page, 'Filters (1)')).toBeVisible()
 })

@@ -13,6 +13,7 @@ const props = defineProps<{ timeline: Timeline; position: () => number; beat?: n
 const frame = ref<HTMLElement | null>(null)
 const flow = ref<SVGElement | null>(null)
 const bedFlow = ref<SVGElement | null>(null)
+const cueFlow = ref<SVGElement | null>(null)
 const filled = ref<HTMLElement | null>(null)
 const mark = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(frame, { width: 1280, height: 330 })
@@ -161,6 +162,7 @@ function animate() {
   moving = [
     flow.value?.animate(waters, timing),
     bedFlow.value?.animate(waters, timing),
+    cueFlow.value?.animate(waters, timing),
     mark.value?.animate(heights, timing),
     filled.value?.animate(heights, timing),
   ].filter((animation) => animation !== undefined)
@@ -200,9 +202,6 @@ onBeforeUnmount(() => moving.forEach((animation) => animation.cancel()))
     <svg ref="flow" class="flow" width="1" height="1">
       <path :d="body" class="body" />
       <path :d="surface" class="surface" />
-      <text v-for="label in labels" :key="label.key" :x="label.x" :y="label.y" :text-anchor="label.anchor" class="cue">
-        {{ label.text }}
-      </text>
     </svg>
     <div class="bed" :style="{ top: `${bottom}px` }" />
     <div
@@ -228,6 +227,12 @@ onBeforeUnmount(() => moving.forEach((animation) => animation.cancel()))
       </svg>
       <div ref="mark" class="mark"><span /></div>
     </div>
+    <!-- Words pass before the gauge, which hides none of them. -->
+    <svg ref="cueFlow" class="flow" width="1" height="1">
+      <text v-for="label in labels" :key="label.key" :x="label.x" :y="label.y" :text-anchor="label.anchor" class="cue">
+        {{ label.text }}
+      </text>
+    </svg>
     <svg ref="bedFlow" class="flow" width="1" height="1">
       <g v-for="stone in stones" :key="stone.key">
         <path :d="stone.path" class="stone" />
@@ -271,6 +276,11 @@ onBeforeUnmount(() => moving.forEach((animation) => animation.cancel()))
 .gauge {
   position: absolute;
   top: 0;
+}
+/* How high the water stands is told by its colours, which a device with few of its own must leave as they are. */
+.gauge,
+.bed {
+  forced-color-adjust: none;
 }
 .gauge svg {
   position: absolute;

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { allowedCounts, keepsSidesEven, nextCount, sidesInOrder, usualCount } from '#core/forms'
+import { allowedCounts, keepsSidesEven, nearestAllowed, nextCount, sidesInOrder, usualCount } from '#core/forms'
 import { aForm } from '../../helpers'
 
 const counts = { least: 2, usual: 5, most: 8, step: 2 }
@@ -33,6 +33,12 @@ describe('allowed counts', () => {
   it('have the usual one, or its nearest neighbour where it would leave the sides uneven', () => {
     expect(usualCount(form)).toBe(5)
     expect(usualCount(inAll)).toBe(4)
+  })
+  it('have one nearest to any number, and of two as near the lesser', () => {
+    expect(nearestAllowed(form, 7)).toBe(6)
+    expect(nearestAllowed(form, 100)).toBe(8)
+    expect(nearestAllowed(form, 0)).toBe(2)
+    expect(nearestAllowed(inAll, 8)).toBe(8)
   })
   it('never step to a count that leaves the sides uneven, for any form', () => {
     fc.assert(
