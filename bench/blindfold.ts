@@ -17,8 +17,8 @@ import { hasTool, shippedClips } from './support/shippedClips'
 
 const MADE_HZ = 44_100
 const ROUTINES = Number(process.env.ROUTINES ?? 10)
-/** One of them alone, by its number; words of all of them are looked for all the same. */
-const ONLY = process.env.ONLY === undefined ? null : Number(process.env.ONLY)
+/** Some of them alone, by their numbers; words of all of them are looked for all the same. */
+const ONLY = process.env.ONLY?.split(',').map(Number) ?? null
 const mp3Wasm = readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm')
 const clips = shippedClips(MADE_HZ)
 const pace = steadyPace(between(3, 5), between(4, 6))
@@ -56,7 +56,7 @@ else {
   })
   const of = ([told, all]: number[]) => `${told} of ${all}`
   for (const [index, timeline] of timelines.entries()) {
-    if (ONLY !== null && index + 1 !== ONLY) continue
+    if (ONLY && !ONLY.includes(index + 1)) continue
     const before = structuredClone(sums)
     const here = (what: keyof typeof sums) => of(sums[what].map((sum, at) => sum - before[what][at]!))
     const voice = { ...FIRST_SETTINGS.voice, counts: 'all' } as const
@@ -133,6 +133,6 @@ else {
     )
   }
   console.log(
-    `blindfold, ${ONLY === null ? timelines.length : 'one of ' + timelines.length} routines from their files alone: changes of form told ${of(sums.forms)}, of sides ${of(sums.sides)}, counts ${of(sums.counts)}, the end ${of(sums.ends)} (aim: all); heard but not so: bells ${of(sums.bells)}, words ${of(sums.words)}`,
+    `blindfold, ${ONLY ? `${ONLY.length} of ` : ''}${timelines.length} routines from their files alone: changes of form told ${of(sums.forms)}, of sides ${of(sums.sides)}, counts ${of(sums.counts)}, the end ${of(sums.ends)} (aim: all); heard but not so: bells ${of(sums.bells)}, words ${of(sums.words)}`,
   )
 }

@@ -30,7 +30,7 @@ interface Known {
 const difference = (sound: Float32Array) => sound.map((each, at) => each - (sound[at - 1] ?? 0))
 /** What is sharp in a sound: its second difference, in which breath tones hardly are. */
 const sharp = (sound: Float32Array) => difference(difference(sound))
-/** Where a breath is loudest some of it is left: words are told by what is sharper still. */
+/** Where a breath is loudest some of it is left: words are told by what is sharper still, or by this, whichever is more like them. */
 const sharper = difference
 
 /** Some sounds as they would be heard, each begun on a sample: one after the other through the same decoder. */
@@ -171,11 +171,20 @@ const WORD_LIKENESS = { coarse: 0.2, fine: 0.3 }
  * interval scheduling: Kleinberg and Tardos, "Algorithm Design", 2005, 6.1).
  */
 function listenForWords(rest: Float32Array, words: readonly Known[]): Heard[] {
+  const keenRest = sharper(rest)
+  const keenWords = words.map((each) => ({ ...each, shifted: each.shifted.map(sharper) }))
   const knownBy = new Map(words.map((each) => [each.name, each]))
-  const all = candidates(rest, words, WORD_LIKENESS.coarse, 0.05)
+  const keenBy = new Map(keenWords.map((each) => [each.name, each]))
+  const coarse = [
+    ...candidates(rest, words, WORD_LIKENESS.coarse, 0.05),
+    ...candidates(keenRest, keenWords, WORD_LIKENESS.coarse, 0.05),
+  ]
+  const all = coarse
     .map((each) => {
-      const { gain, explains, likeness } = bestFit(rest, knownBy.get(each.name)!, each.atSeconds, Infinity)
-      return { ...each, gain, explains, likeness }
+      const keen = bestFit(keenRest, keenBy.get(each.name)!, each.atSeconds, Infinity)
+      const plain = bestFit(rest, knownBy.get(each.name)!, each.atSeconds, Infinity)
+      const best = keen.likeness > plain.likeness ? keen : plain
+      return { ...each, gain: best.gain, explains: keen.explains, likeness: best.likeness }
     })
     .filter(({ likeness }) => likeness > WORD_LIKENESS.fine)
   const usual = usualGain(all)
@@ -211,15 +220,12 @@ export function listenerFor(sounds: {
     ...knownOf(bells, madeHz, STEPS_BETWEEN.struck),
     ...knownOf(knocks, madeHz, STEPS_BETWEEN.struck, true),
   ]
-  const words = knownOf(sounds.words, madeHz, STEPS_BETWEEN.word).map((each) => ({
-    ...each,
-    shifted: each.shifted.map(sharper),
-  }))
+  const words = knownOf(sounds.words, madeHz, STEPS_BETWEEN.word)
   return {
     listen(file: Uint8Array): { rung: Heard[]; spoken: Heard[] } {
       // Strokes are taken out of the recording once they are found, so that words over them are heard.
       const { rung, rest } = listenForStrokes(sharp(decode(file, HEARD_HZ)), struck)
-      return { rung, spoken: listenForWords(sharper(rest), words) }
+      return { rung, spoken: listenForWords(rest, words) }
     },
   }
 }

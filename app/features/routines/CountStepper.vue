@@ -34,7 +34,7 @@ defineEmits<{ less: []; more: [] }>()
   align-items: center;
 }
 output {
-  width: 7.6rem;
+  width: 9.4rem;
   line-height: 1.2;
   text-align: center;
 }

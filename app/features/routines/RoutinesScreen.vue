@@ -179,6 +179,9 @@ function remove(routine: Routine) {
 </template>
 
 <style scoped>
+search :deep(input) {
+  width: min(22rem, 100%);
+}
 .routines {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
