@@ -244,6 +244,8 @@ test('a routine of twelve forms is assembled, fitted, printed and followed by ke
         await page.keyboard.press('Escape')
         await expect(page.locator('[data-entry]')).toHaveCount(13)
         await expect(page.getByRole('dialog')).toHaveCount(0)
+        // The focus is where it was before the menu.
+        await expect(page.getByRole('button', { name: /^Add / }).and(page.locator(':focus'))).toHaveCount(1)
       },
     },
     {

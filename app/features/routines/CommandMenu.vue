@@ -2,6 +2,7 @@
 import { ARC_PARTS, nearestAllowed, plainSpelling, searchForms, type Form } from '#core/forms'
 import type { Command } from './commandsHere'
 import { useLearnedForms } from './knownPerson'
+import { useFocusBack } from '~/shared/ui/focusBack'
 import { isForPage } from '~/shared/ui/keys'
 import { countPhrase, PART_WORDS } from '~/shared/words/practice'
 
@@ -13,6 +14,7 @@ const props = defineProps<{ commands: Command[]; forms: readonly Form[] }>()
 const emit = defineEmits<{ add: [form: Form, count: number] }>()
 const open = defineModel<boolean>('open', { required: true })
 const learned = useLearnedForms()
+const focusBack = useFocusBack(open)
 
 const typed = ref('')
 const at = ref(0)
@@ -113,6 +115,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     header="What shall be done?"
     position="top"
     :style="{ width: 'min(38rem, 94vw)' }"
+    @after-hide="focusBack"
   >
     <div class="stack">
       <InputText

@@ -73,9 +73,12 @@ function choose(id: string, event?: MouseEvent | KeyboardEvent) {
   else selected.value = [...selected.value, id]
 }
 
-function add(form: Form) {
+/** As often as is usual, or as was asked: what was asked stays when the routine is fitted. */
+function add(form: Form, count?: number) {
   if (!routine.value) return
-  void change(insertByPart(routine.value, stepFor(form, newStepId()), ARC_PARTS), `${form.name} added.`)
+  const step = stepFor(form, newStepId())
+  const counted = count === undefined || count === step.count ? step : { ...step, count, byHand: true }
+  void change(insertByPart(routine.value, counted, ARC_PARTS), `${form.name} added.`)
 }
 function addRounds() {
   if (!routine.value) return
@@ -150,12 +153,6 @@ const usedForms = computed(() =>
   ),
 )
 
-function addCounted(form: Form, count: number) {
-  if (!routine.value) return
-  const step = stepFor(form, newStepId())
-  const counted = count === step.count ? step : { ...step, count, byHand: true }
-  void change(insertByPart(routine.value, counted, ARC_PARTS), `${form.name} added.`)
-}
 const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
 const looking = useTemplateRef<InstanceType<typeof CheckPanel>>('looking')
 const picker = useTemplateRef<InstanceType<typeof FormPicker>>('picker')
@@ -300,7 +297,7 @@ const some = computed(() =>
         <RoutineExtras :routine="routine" :versions="versions" @change="change" @keep="keepVersion()" />
       </div>
     </div>
-    <CommandMenu v-model:open="commanding" :commands="commands" :forms="person.forms" @add="addCounted" />
+    <CommandMenu v-model:open="commanding" :commands="commands" :forms="person.forms" @add="add" />
   </div>
 </template>
 

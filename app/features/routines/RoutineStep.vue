@@ -98,6 +98,7 @@ const countAt = (direction: 1 | -1) =>
           step.optional && 'optional',
           step.pinned && 'pinned',
           step.byHand && !step.pinned && 'set by hand',
+          version === HANDED && 'as it was handed over',
         ]
           .filter(Boolean)
           .join(' · ')

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { useFocusBack } from './focusBack'
 import { isForPage } from './keys'
 
 /** The keys of every screen, on "?"; those of the screen that stands now come first. */
 const open = defineModel<boolean>('open', { required: true })
+const focusBack = useFocusBack(open)
 const route = useRoute()
 
 interface Place {
@@ -78,6 +80,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     header="Keys"
     :pt="{ content: { tabindex: 0 } }"
     :style="{ width: 'min(44rem, 94vw)' }"
+    @after-hide="focusBack"
   >
     <div class="stack">
       <section v-for="place in places" :key="place.name" :aria-labelledby="`keys-${place.name}`">
