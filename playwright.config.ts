@@ -28,6 +28,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Lisbon',
     locale: 'en-GB',
+    // What moves is drawn anew sixty times a second, a seventh of all the time here; the tests of what people follow have it move.
+    contextOptions: { reducedMotion: 'reduce' },
     // Pictures of every step cost half as much again as the steps; a failure is traced with `--trace on` when it is looked into.
     trace: 'off',
     screenshot: 'only-on-failure',

@@ -95,9 +95,12 @@ export function actionOf(input: string, mine: readonly RemoteRule[]): RemoteActi
   return rule && rule.does !== 'nothing' ? rule.does : null
 }
 
+/** What an input does where nobody has mapped it; null for nothing. */
+export const usualActionOf = (input: string): RemoteAction | null => actionOf(input, [])
+
 /** My map with one rule changed; what is as usual need not be kept. */
 export function withRule(mine: readonly RemoteRule[], rule: RemoteRule): RemoteRule[] {
   const others = mine.filter(({ input }) => input !== rule.input)
-  const usual = USUAL_REMOTE.find(({ input }) => input === rule.input)?.does ?? 'nothing'
+  const usual = usualActionOf(rule.input) ?? 'nothing'
   return rule.does === usual ? others : [...others, rule]
 }

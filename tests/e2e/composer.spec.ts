@@ -37,6 +37,7 @@ test('from "low back, 12 minutes" to a fitted routine, pulled to 8 with the clos
   await fit.getByRole('button', { name: `Leave ${refused} as it was` }).click()
   await expect(fit.getByRole('button', { name: `Leave ${refused} as it was` })).toHaveCount(0, { timeout: 30_000 })
   await fit.getByRole('button', { name: 'Take these' }).click()
+  await expect(fit.getByRole('spinbutton', { name: 'I have' })).toBeFocused()
   await expect(page.getByText(/closing \d+% of the moving time \(30% wanted\)/)).toBeVisible()
   const shorter = (await page.locator('.total').textContent())!
   expect(shorter).toMatch(/^(7|8) min/)

@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test'
 import { goTo, openAt } from './support'
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } })
+
 test('an empty browser opens on the demo, marked as such, and one key leaves it', async ({ page }) => {
   await openAt(page, '/')
   await expect(page.getByRole('complementary', { name: 'Demo' })).toContainText('This is a demo')

@@ -11,6 +11,8 @@ async function follow(page: Page, forms: string[]) {
   await begin(page)
 }
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } })
+
 test('works by keys alone, from the first to the end', async ({ page }) => {
   await follow(page, ['Rise and sink', 'Draw the bow'])
   await expect(now(page)).toContainText('NextRise and sink')

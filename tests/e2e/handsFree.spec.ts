@@ -192,7 +192,7 @@ test('the remote page shows what arrives and what it does, and maps it', async (
   await choose(came, 'make it', 'Rest')
   await expect(came).toContainText('three clapsRest')
   await page.reload()
-  await page.getByRole('button', { name: 'Three claps' }).click()
+  await page.getByRole('button', { name: 'Three claps', exact: true }).click()
   await expect(page.getByRole('region', { name: 'What came' })).toContainText('three clapsRest')
   await expectNoAxeFindings(page)
 })

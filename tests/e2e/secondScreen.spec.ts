@@ -13,6 +13,8 @@ async function secondScreen(page: Page) {
   return screen
 }
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } })
+
 test('a second screen shows what the first window leads, and can do nothing to it', async ({ page }) => {
   await openAt(page, '/')
   await assemble(page, 'By the shelf', ['Rise and sink', 'Draw the bow'])

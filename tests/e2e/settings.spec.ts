@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, goTo, openAt } from './support'
+import { assemble, begin, choose, expectNoAxeFindings, goTo, openAt } from './support'
 
 test('the breath and the house rules change every length', async ({ page }) => {
   await openAt(page, '/routines')
@@ -95,4 +95,89 @@ test('a house rule shows what it would change in every form before it is taken',
   await page.getByRole('button', { name: 'Follow it alone' }).click()
   await page.getByRole('button', { name: 'Begin', exact: true }).click()
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('In by the nose, out by the mouth')
+})
+
+test('a setting is found by a word of it or by another that means it, and a group by one press; the focus goes there', async ({
+  page,
+}) => {
+  await openAt(page, '/settings')
+  const groups = page.getByRole('navigation', { name: 'Groups of settings' }).getByRole('link')
+  await expect(groups).toHaveText([
+    'My breath',
+    'My body',
+    'House rules',
+    'My days',
+    'Sound and voice',
+    'Seen from afar',
+    'My data',
+  ])
+  await groups.filter({ hasText: 'Sound and voice' }).click()
+  await expect(page.getByRole('heading', { name: 'Sound and voice' })).toBeFocused()
+  await expect(page.getByRole('heading', { name: 'Sound and voice' })).toBeInViewport()
+
+  const search = page.getByRole('searchbox', { name: 'Find a setting' })
+  await search.fill('change stance')
+  await search.press('Enter')
+  await expect(page.getByRole('spinbutton', { name: 'Time to change stance, seconds' })).toBeFocused()
+  await expectNoAxeFindings(page)
+  await search.fill('dark')
+  await page.getByRole('button', { name: 'night Seen from afar' }).click()
+  await page.keyboard.press('Space')
+  await expect(page.locator('html')).toHaveClass(/night/)
+  await search.fill('kayak')
+  await expect(page.getByText('No setting has that name.')).toBeVisible()
+})
+
+test('what a breath, a rule and a condition come to is shown beside them', async ({ page }) => {
+  await openAt(page, '/settings')
+  const breath = page.getByRole('region', { name: 'My breath' })
+  const length = breath.getByRole('paragraph').filter({ hasText: 'lasts' }).locator('strong')
+  const before = (await length.textContent())!
+  const seconds = breath.getByRole('spinbutton', { name: 'out-breath, seconds' }).last()
+  await seconds.fill('12')
+  await seconds.press('Tab')
+  await expect(length).not.toHaveText(before)
+  await expect(
+    page
+      .getByRole('region', { name: 'House rules' })
+      .getByRole('paragraph')
+      .filter({ hasText: 'lasts' })
+      .locator('strong'),
+  ).toHaveText((await length.textContent())!)
+  const body = page.getByRole('region', { name: 'My body' })
+  await expect(body.getByRole('status')).toHaveCount(0)
+  await body.getByLabel('pregnancy').click()
+  await expect(body.getByLabel('pregnancy')).toBeChecked()
+  await expect(body.getByRole('status')).toHaveText(/^\d+ forms are marked for it\.\s*$/)
+})
+
+test('light and contrast are changed while following, and an input that does other than usual says so', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'By the window', ['Settle'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  const looks = page.getByRole('group', { name: 'How it looks' })
+  await looks.getByRole('button', { name: 'Night' }).click()
+  await expect(page.locator('html')).toHaveClass(/night/)
+  await expect(looks.getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+  await begin(page)
+  await page.clock.resume()
+  await page.waitForTimeout(600)
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await looks.getByRole('button', { name: 'High contrast' }).click()
+  await looks.getByRole('button', { name: 'Day' }).click()
+  await expect(page.getByRole('main')).toHaveCSS('background-color', 'rgb(255, 255, 255)')
+  await page.keyboard.press('Escape')
+
+  await page.goto('/remote')
+  await expect(page.getByText('Nothing yet.')).toBeVisible()
+  await page.keyboard.press('a')
+  await choose(page, 'make it', 'Rest')
+  const usual = page.getByRole('button', { name: /^a as usual$/i })
+  await expect(page.getByRole('listitem').filter({ has: usual })).toContainText('usually: ')
+  await expect(page.getByText('1 input does other than usual.')).toBeVisible()
+  await usual.click()
+  await expect(usual).toHaveCount(0)
 })

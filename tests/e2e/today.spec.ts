@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test'
 import { choose, expectNoAxeFindings, expectNoSidewaysScroll, openAt, openDemo } from './support'
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } })
+
 test('“spent, ten minutes” is two keys: what is offered is gentle, is ten minutes long, and is begun so', async ({
   page,
 }) => {

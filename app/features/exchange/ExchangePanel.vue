@@ -7,6 +7,7 @@ import { listPhrase, plural } from '~/shared/words/numbers'
 import { weekdayMomentPhrase } from '~/shared/words/time'
 import { incoming } from '~/shared/files/incoming'
 import { useReading } from '~/shared/files/reading'
+import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import { download } from '~/shared/ui/download'
 import BackupFile from './BackupFile.vue'
 import { exportAll } from './exportAll'
@@ -97,9 +98,11 @@ async function lookAtDemo() {
 </script>
 
 <template>
-  <section class="stack" aria-labelledby="data">
-    <h2 id="data">My data</h2>
-    <p>Everything stays in this browser. An export is one open JSON file that holds all of it.</p>
+  <SettingGroup id="data" title="My data">
+    <template #about>
+      <p>Everything stays in this browser. An export is one open JSON file that holds all of it.</p>
+      <p class="small soft">The demo is kept apart: it neither sees nor changes what is yours.</p>
+    </template>
     <div class="row">
       <Button label="Export everything" icon="pi pi-download" @click="exportNow" />
       <Button label="Import an archive" icon="pi pi-upload" severity="secondary" @click="choose()" />
@@ -170,10 +173,9 @@ async function lookAtDemo() {
     <slot />
     <ThisPlace />
     <StorageState />
-    <p class="small soft">The demo is kept apart: it neither sees nor changes what is yours.</p>
     <ConfirmDialog />
     <Toast position="bottom-center" />
-  </section>
+  </SettingGroup>
 </template>
 
 <style scoped>

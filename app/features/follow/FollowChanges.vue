@@ -4,6 +4,7 @@ import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
 import { ACTION_WORDS, inputPhrase } from '~/shared/words/commands'
+import FollowLooks from './FollowLooks.vue'
 
 /** All changes of mind, by name, each with its key. */
 const visible = defineModel<boolean>({ required: true })
@@ -65,6 +66,10 @@ function act(action: RemoteAction) {
         <h3>From afar</h3>
         <button type="button" class="change" @click="((visible = false), emit('simulate'))">Simulated remote</button>
         <button type="button" class="change" @click="((visible = false), openSecondScreen())">Second screen</button>
+      </section>
+      <section aria-labelledby="looks">
+        <h3 id="looks">How it looks</h3>
+        <FollowLooks />
       </section>
     </div>
   </Dialog>

@@ -9,6 +9,7 @@ import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
 import FeltScales from '~/shared/ui/FeltScales.vue'
+import FollowLooks from './FollowLooks.vue'
 import WhoPractises from './WhoPractises.vue'
 
 /** Before the first breath: what is coming, how it is now, and one key to begin. */
@@ -121,6 +122,7 @@ const first = computed(() => props.state.timeline.occurrences[0])
       Put the device where you can hear it: there is time to step back.
       <NuxtLink to="/remote">Try your remote</NuxtLink>
     </p>
+    <FollowLooks />
     <p class="soft by-keys">
       Space begins and pauses. Arrows go on and back, plus and minus change the count, m fits the rest to the minutes I
       have, d drops all pacing, u takes the last change back, escape ends.

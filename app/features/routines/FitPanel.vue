@@ -94,7 +94,12 @@ function refuse(entryId: string) {
 function takeIt(routine: Routine, what = '') {
   const refusedOnly = refused.value.filter((id) => !props.routine.entries.find((each) => each.id === id)?.pinned)
   emit('take', setMark(routine, refusedOnly, 'pinned', false), `Fitted to ${minutes.value} minutes${what}.`)
+  leave()
+}
+/** What was shown goes, and the focus with it: back to the minutes, from where it came. */
+function leave() {
   result.value = null
+  void nextTick(() => document.getElementById('fit-minutes')?.focus())
 }
 function freeAndFit(entryId: string | null) {
   if (entryId === null) frees.value = true
@@ -258,7 +263,7 @@ function bindingWords(binding: FitBinding): string {
           :disabled="result.changes.length === 0"
           @click="takeIt(result.routine)"
         />
-        <Button label="Leave it as it was" size="small" severity="secondary" @click="result = null" />
+        <Button label="Leave it as it was" size="small" severity="secondary" @click="leave" />
       </div>
     </div>
   </section>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { actionOf, USUAL_REMOTE, withRule, type RemoteAction, type RemoteInput } from '#core/runner'
+import { actionOf, USUAL_REMOTE, usualActionOf, withRule, type RemoteAction, type RemoteInput } from '#core/runner'
 import type { Settings } from '#core/formats'
 import { keyInput, useRemoteInputs } from '~/shared/devices/remoteInputs'
 import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
 import { ACTION_WORDS, inputPhrase } from '~/shared/words/commands'
 import ActionChoice from './ActionChoice.vue'
 import SimulatedRemote from '~/shared/devices/SimulatedRemote.vue'
@@ -102,7 +103,20 @@ const KINDS = [
           <h3>{{ name }}</h3>
           <ul class="map">
             <li v-for="input in inputs.filter((each) => each.startsWith(kind))" :key="input">
-              <span>{{ inputPhrase(input) }}</span>
+              <span>
+                {{ inputPhrase(input) }}
+                <span v-if="doneBy(input) !== usualActionOf(input)" class="changed small">
+                  usually: {{ ACTION_WORDS[usualActionOf(input) ?? 'nothing'].toLowerCase() }}
+                  <Button
+                    label="As usual"
+                    size="small"
+                    severity="secondary"
+                    text
+                    :aria-label="`${inputPhrase(input)} as usual`"
+                    @click="map(input, usualActionOf(input) ?? 'nothing')"
+                  />
+                </span>
+              </span>
               <ActionChoice
                 :model-value="doneBy(input)"
                 :label="inputPhrase(input)"
@@ -111,8 +125,12 @@ const KINDS = [
             </li>
           </ul>
         </div>
-        <div v-if="remote.rules.length > 0">
-          <Button label="As usual again" severity="secondary" text @click="save({ rules: [] })" />
+        <div v-if="remote.rules.length > 0" class="row">
+          <span
+            >{{ plural(remote.rules.length, 'input') }} {{ remote.rules.length === 1 ? 'does' : 'do' }} other than
+            usual.</span
+          >
+          <Button label="All as usual again" severity="secondary" text @click="save({ rules: [] })" />
         </div>
       </section>
     </div>
@@ -120,6 +138,10 @@ const KINDS = [
 </template>
 
 <style scoped>
+.changed {
+  display: block;
+  color: var(--pb-clay);
+}
 .columns {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 24rem), 1fr));
@@ -139,10 +161,6 @@ const KINDS = [
 .before {
   margin: 0;
   padding-left: 1.2rem;
-}
-.inline {
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
 }
 .inline :deep(.p-inputnumber-input) {
   width: 8rem;

@@ -30,10 +30,6 @@ const id = useId()
 </template>
 
 <style scoped>
-.inline {
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-}
 .field :deep(.p-inputnumber-input) {
   width: 6rem;
 }

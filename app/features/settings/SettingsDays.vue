@@ -3,6 +3,7 @@ import type { RestPlanEntry } from '#core/journal'
 import type { Settings } from '#core/formats'
 import { usePersonStore } from '~/shared/store/person'
 import { WEEKDAY_WORDS, dayPhrase } from '~/shared/words/time'
+import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import SettingNumber from './SettingNumber.vue'
 
 /** When my day ends, what counts as practised, which days may be left out, and what I aim at in a week. */
@@ -38,8 +39,16 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
 </script>
 
 <template>
-  <section class="stack" aria-labelledby="days">
-    <h2 id="days">My days</h2>
+  <SettingGroup id="days" title="My days">
+    <template #about>
+      <p v-if="holdsForAll" class="small soft">These rules hold for all days. What is changed holds from today on.</p>
+      <template v-else>
+        <p class="small soft">These rules hold from {{ dayPhrase(latest.fromDay) }} on; the days before keep theirs.</p>
+        <div>
+          <Button size="small" severity="secondary" label="Let them hold for the days before too" @click="holdForAll" />
+        </div>
+      </template>
+    </template>
     <div class="field inline">
       <label id="day-ends">My day ends at</label>
       <Select
@@ -87,17 +96,5 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
       :step="10"
       @save="change({ aimMinutesAWeek: $event })"
     />
-    <p v-if="holdsForAll" class="small soft">These rules hold for all days. What is changed holds from today on.</p>
-    <div v-else class="row">
-      <p class="small soft">These rules hold from {{ dayPhrase(latest.fromDay) }} on; the days before keep theirs.</p>
-      <Button size="small" severity="secondary" label="Let them hold for the days before too" @click="holdForAll" />
-    </div>
-  </section>
+  </SettingGroup>
 </template>
-
-<style scoped>
-.inline {
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-}
-</style>

@@ -5,7 +5,9 @@ import { formDifference, type FormDescription } from '#core/timeline'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { CHOICE_WORDS, sidePhrase } from '~/shared/words/practice'
+import SettingEffect from './SettingEffect.vue'
 import SettingNumber from './SettingNumber.vue'
+import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import WayDifference from '~/shared/ui/WayDifference.vue'
 
@@ -68,9 +70,11 @@ const TIMES = [
 </script>
 
 <template>
-  <section class="stack" aria-labelledby="rules">
-    <h2 id="rules">House rules</h2>
-    <p class="small soft">How I do every form, unless I say otherwise for one.</p>
+  <SettingGroup id="rules" title="House rules">
+    <template #about>
+      <p class="small soft">How I do every form, unless I say otherwise for one.</p>
+      <SettingEffect />
+    </template>
     <div class="choices">
       <ChoiceField
         v-for="name in shownNames"
@@ -128,5 +132,5 @@ const TIMES = [
       :step="5"
       @save="emit('save', { ...rules, closingShare: $event / 100 })"
     />
-  </section>
+  </SettingGroup>
 </template>

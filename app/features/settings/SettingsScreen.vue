@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import type { Fault } from '#core/basics'
-import { breathsPerMinute } from '#core/breath'
-import { CONDITIONS, type Condition } from '#core/forms'
+import { cautionsOf, concernsOf, CONDITIONS, wayFor, type Condition } from '#core/forms'
 import type { Settings } from '#core/formats'
 import { usePersonStore } from '~/shared/store/person'
+import SettingGroup from '~/shared/ui/SettingGroup.vue'
+import { plural } from '~/shared/words/numbers'
 import { CONDITION_WORDS } from '~/shared/words/practice'
+import PaceDrawing from './PaceDrawing.vue'
+import SettingEffect from './SettingEffect.vue'
 import SettingNumber from './SettingNumber.vue'
 import SettingsDays from './SettingsDays.vue'
+import SettingsPlaces from './SettingsPlaces.vue'
 import SettingsRules from './SettingsRules.vue'
 import SettingsSound from './SettingsSound.vue'
 import SettingsViewing from './SettingsViewing.vue'
@@ -16,6 +20,7 @@ useHead({ title: 'Settings · Pebblebrook' })
 
 const settings = computed(() => person.settings)
 const faults = ref<Fault[]>([])
+const groups = ref<HTMLElement | null>(null)
 async function save(change: Partial<Settings>) {
   faults.value = await person.saveSettings(change)
 }
@@ -41,18 +46,30 @@ const toggleCondition = (condition: Condition) => {
       : [...conditions, condition],
   })
 }
+/** Forms of which some caution concerns what I declared. */
+const milder = computed(() => {
+  const concerns = concernsOf(settings.value.conditions)
+  const { ways, rules } = person.setting
+  return person.forms.filter((form) =>
+    cautionsOf(form, wayFor({ formId: form.id }, ways), rules).some((each) => concerns.has(each)),
+  ).length
+})
 </script>
 
 <template>
   <div class="stack">
     <h1>Settings</h1>
     <p v-if="faults.length > 0" class="fault" role="alert">{{ faults.map(({ message }) => message).join(' ') }}</p>
-    <div class="columns">
-      <section class="stack" aria-labelledby="breath">
-        <h2 id="breath">My breath</h2>
+    <SettingsPlaces :root="groups" />
+    <div ref="groups" class="groups">
+      <SettingGroup id="breath" title="My breath">
+        <template #about>
+          <PaceDrawing :pace="settings.pace" />
+          <SettingEffect />
+        </template>
         <div v-for="{ when, name } in BREATHS" :key="when" class="stack tight">
           <h3>{{ name }}</h3>
-          <div class="row paced">
+          <div class="fields">
             <SettingNumber
               v-for="half in HALVES"
               :key="half.field"
@@ -65,7 +82,6 @@ const toggleCondition = (condition: Condition) => {
               stacked
               @save="savePace(when, half.field, $event)"
             />
-            <span class="soft">{{ breathsPerMinute(settings.pace[when]).toFixed(1) }} breaths a minute</span>
           </div>
         </div>
         <SettingNumber
@@ -84,7 +100,18 @@ const toggleCondition = (condition: Condition) => {
             @click="navigateTo('/breath')"
           />
         </div>
-        <h2 id="body">My body</h2>
+      </SettingGroup>
+      <SettingGroup id="body" title="My body">
+        <template #about>
+          <p class="small soft">
+            What is ticked marks forms with their usual cautions and offers the milder version. It stays on this device.
+            Stop at sharp pain, stay in the comfortable range, begin smaller, higher or seated. A doctor or a qualified
+            teacher decides what is right for you.
+          </p>
+          <p v-if="settings.conditions.length > 0" class="effect" role="status">
+            {{ plural(milder, 'form') }} {{ milder === 1 ? 'is' : 'are' }} marked for it.
+          </p>
+        </template>
         <fieldset class="ticks" aria-labelledby="body">
           <label v-for="condition in CONDITIONS" :key="condition" class="row">
             <input
@@ -95,15 +122,9 @@ const toggleCondition = (condition: Condition) => {
             {{ CONDITION_WORDS[condition] }}
           </label>
         </fieldset>
-        <p class="small soft">
-          What is ticked marks forms with their usual cautions and offers the milder version. It stays on this device.
-          Stop at sharp pain, stay in the comfortable range, begin smaller, higher or seated. A doctor or a qualified
-          teacher decides what is right for you.
-        </p>
-      </section>
+      </SettingGroup>
 
       <SettingsRules @save="save({ rules: $event })" />
-
       <SettingsDays @save="save($event)" />
       <SettingsSound @save="save($event)" />
       <SettingsViewing @save="save($event)" />
@@ -113,22 +134,19 @@ const toggleCondition = (condition: Condition) => {
 </template>
 
 <style scoped>
-.columns {
-  columns: 30rem 2;
-  column-gap: 3.5rem;
-}
-.columns > :deep(section) {
-  break-inside: avoid;
-  margin-bottom: 2.4rem;
+.groups {
+  display: grid;
+  gap: 2.4rem;
 }
 .tight {
   gap: 0.3rem;
 }
-/* What they come to stands on the line of the figures, not of their names. */
-.paced {
-  align-items: end;
+.ticks {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
 }
-.paced > span {
-  line-height: 2.6rem;
+.effect {
+  padding-left: 0.8rem;
+  border-left: 4px solid var(--pb-water-deep);
 }
 </style>

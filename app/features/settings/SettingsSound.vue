@@ -4,6 +4,7 @@ import { PHRASES, TIMBRES, type Cue, type Timbre } from '#core/sound'
 import { deviceVoices } from '~/shared/sound/speaker'
 import { useTrySound } from '~/shared/sound/trySound'
 import { usePersonStore } from '~/shared/store/person'
+import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import OwnBells from './OwnBells.vue'
 import SettingChoice from './SettingChoice.vue'
 import SettingNumber from './SettingNumber.vue'
@@ -51,8 +52,17 @@ const tryVoice = () => {
 </script>
 
 <template>
-  <section class="stack" aria-labelledby="sound">
-    <h2 id="sound">Sound and voice</h2>
+  <SettingGroup id="sound" title="Sound and voice">
+    <template #about>
+      <p class="small soft">
+        What a session sounds like, and what is said in it. My own recordings come before any other voice: made on a
+        form’s page, or for a whole routine in one sitting, from the list of routines.
+      </p>
+      <div class="row tries" role="group" aria-label="Try the sounds">
+        <Button label="Hear a breath" size="small" severity="secondary" @click="tryBreath" />
+        <Button label="Hear the voice" size="small" severity="secondary" @click="tryVoice" />
+      </div>
+    </template>
     <label class="row">
       <ToggleSwitch :model-value="sound.silent" @update:model-value="saveSound({ silent: $event })" />
       silence
@@ -75,15 +85,10 @@ const tryVoice = () => {
         @update:model-value="saveSound({ [key]: ($event as number) / 100 })"
       />
     </div>
-    <div class="row tries" role="group" aria-label="Try the sounds">
-      <Button label="Hear a breath" size="small" severity="secondary" @click="tryBreath" />
-      <Button label="Hear the voice" size="small" severity="secondary" @click="tryVoice" />
-    </div>
     <OwnBells />
     <SettingChoice label="Voice" :model-value="voice.from" :options="VOICE_FROM" @save="saveVoice({ from: $event })">
       <p v-if="voice.from === 'device' && voices === 0" class="small soft">
-        This device has no English voice of its own, so the usual voice is used. My own recordings come before both:
-        made on a form’s page, or for a whole routine in one sitting, from the list of routines.
+        This device has no English voice of its own, so the usual voice is used.
       </p>
     </SettingChoice>
     <label class="row">
@@ -117,7 +122,7 @@ const tryVoice = () => {
       :max="12"
       @save="saveVoice({ every: $event })"
     />
-  </section>
+  </SettingGroup>
 </template>
 
 <style scoped>

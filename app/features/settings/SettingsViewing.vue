@@ -9,8 +9,10 @@ import {
 } from '#core/basics'
 import type { Settings } from '#core/formats'
 import { usePersonStore } from '~/shared/store/person'
+import { useNight } from '~/shared/ui/night'
 import { useReadableType } from '~/shared/ui/readableType'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
+import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import SettingChoice from './SettingChoice.vue'
 import SettingNumber from './SettingNumber.vue'
 
@@ -30,6 +32,7 @@ const CONTRASTS = [
   { value: 'high', name: 'high, while following' },
 ] as const
 
+const night = useNight()
 const measuring = ref(false)
 const cardPixels = ref(0)
 function measure() {
@@ -55,8 +58,18 @@ const reaches = computed(() => {
 </script>
 
 <template>
-  <section class="stack" aria-labelledby="viewing">
-    <h2 id="viewing">Seen from afar</h2>
+  <SettingGroup id="viewing" title="Seen from afar">
+    <template #about>
+      <p class="small soft" role="status">
+        Letters are made large enough to be read from there.
+        {{
+          reaches.enough
+            ? 'On this screen a word of eight letters fits at that size.'
+            : `On this screen a word of eight letters fits only at ${percentPhrase(reaches.arc / LEAST_ARC_MINUTES)} of it: stand nearer, or rely on the voice.`
+        }}
+      </p>
+      <p class="sample" :class="{ high: viewing.contrast === 'high', night }" aria-hidden="true">Cloud hands</p>
+    </template>
     <SettingNumber
       label="I stand so many metres away"
       :model-value="viewing.metres"
@@ -66,14 +79,6 @@ const reaches = computed(() => {
       :decimals="1"
       @save="save({ metres: $event })"
     />
-    <p class="small soft" role="status">
-      Letters are made large enough to be read from there.
-      {{
-        reaches.enough
-          ? 'On this screen a word of eight letters fits at that size.'
-          : `On this screen a word of eight letters fits only at ${percentPhrase(reaches.arc / LEAST_ARC_MINUTES)} of it: stand nearer, or rely on the voice.`
-      }}
-    </p>
     <div class="row">
       <Button
         :label="viewing.cardPixels === null ? 'Measure the screen with a card' : 'Measure the screen again'"
@@ -125,10 +130,27 @@ const reaches = computed(() => {
         <Button label="It is as wide as the card" @click="keep" />
       </template>
     </Dialog>
-  </section>
+  </SettingGroup>
 </template>
 
 <style scoped>
+/* As the name of a form looks while following. */
+.sample {
+  padding: 0.4rem 0.8rem;
+  font-size: 1.6rem;
+  font-weight: 700;
+  background: var(--pb-paper);
+  border: 1px solid var(--pb-line);
+  border-radius: 8px;
+}
+.sample.high {
+  color: #000;
+  background: #fff;
+}
+.sample.high.night {
+  color: #fff;
+  background: #000;
+}
 .card {
   margin: 1rem 0;
   max-width: 90vw;

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { usePersonStore } from '~/shared/store/person'
+import { useCompiled } from '~/shared/store/compiled'
+import { percentPhrase } from '~/shared/words/numbers'
+import { durationPhrase } from '~/shared/words/time'
+
+/** What the settings come to, in a routine that I know: the one that I did last, or the first that there is. */
+const person = usePersonStore()
+const compiled = useCompiled()
+const routine = computed(() => {
+  const last = person.sessions.find(({ routineId }) => person.routines.some(({ id }) => id === routineId))
+  return person.routines.find(({ id }) => id === last?.routineId) ?? person.routines[0]
+})
+const totals = computed(() => {
+  const made = routine.value && compiled(routine.value)
+  return made?.ok ? made.totals : null
+})
+</script>
+
+<template>
+  <p v-if="routine && totals" class="effect">
+    So <NuxtLink :to="`/routines/${routine.id}`">{{ routine.name }}</NuxtLink> lasts
+    <strong>{{ durationPhrase(totals.totalSeconds) }}</strong><template v-if="totals.closingShare !== null"
+      >, its closing {{ percentPhrase(totals.closingShare) }}</template
+    >.
+  </p>
+</template>
+
+<style scoped>
+strong {
+  white-space: nowrap;
+}
+.effect {
+  padding-left: 0.8rem;
+  border-left: 4px solid var(--pb-water-deep);
+}
+</style>

@@ -1,0 +1,123 @@
+/**
+ * A phone, 390 px wide, its processor slowed four times: when the largest thing of the first page is painted (LCP, of the browser's own entries), on a
+ * first visit and when it is opened again; and how long the page takes to answer a press (INP: from the press to the next picture, the worst of a
+ * visit, by the browser's event entries; https://web.dev/articles/inp), press by press.
+ */
+import { chromium, type Page } from '@playwright/test'
+import { median } from 'd3-array'
+import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
+import { SEED } from './support/seed'
+
+const SLOWED = 4
+const AIM_LCP_MS = 1200
+const AIM_INP_MS = 100
+const TIMES = 5
+
+async function slow(page: Page) {
+  const devtools = await page.context().newCDPSession(page)
+  await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWED })
+}
+
+/** The last entry of the largest paint, milliseconds after the page was asked for, with what it is; and when Begin can be pressed. */
+async function opened(page: Page, address: string) {
+  const began = performance.now()
+  await page.goto(address, { waitUntil: 'commit' })
+  await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+  const begin = performance.now() - began
+  await page.waitForTimeout(2500)
+  const lcp = await page.evaluate(
+    () =>
+      new Promise<{ at: number; what: string }>((resolve) =>
+        new PerformanceObserver((list) => {
+          const last = list.getEntries().at(-1) as PerformanceEntry & { element?: Element }
+          resolve({ at: last.startTime, what: (last.element?.textContent ?? '').trim().slice(0, 40) })
+        }).observe({ type: 'largest-contentful-paint', buffered: true }),
+      ),
+  )
+  return { ...lcp, begin }
+}
+
+const { address, stop } = await startServer(4391, true)
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS })
+const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, timezoneId: 'Europe/Lisbon' }
+try {
+  const first: Awaited<ReturnType<typeof opened>>[] = []
+  const again: Awaited<ReturnType<typeof opened>>[] = []
+  for (let time = 0; time < TIMES; time += 1) {
+    const context = await browser.newContext(phone)
+    const page = await context.newPage()
+    await slow(page)
+    first.push(await opened(page, address))
+    await page.evaluate(async () => void (await navigator.serviceWorker.ready))
+    again.push(await opened(page, address))
+    await context.close()
+  }
+  const told = (name: string, all: typeof first) =>
+    console.log(
+      `vitals: ${name}, ${TIMES} times (seed ${SEED} changes nothing here): LCP ${median(all, ({ at }) => at)!.toFixed(0)} ms in the middle, ` +
+        `${Math.max(...all.map(({ at }) => at)).toFixed(0)} at most (aim: under ${AIM_LCP_MS}; “${all[0]!.what}”); Begin can be pressed after ${median(all, ({ begin }) => begin)!.toFixed(0)} ms`,
+    )
+  told('first visit', first)
+  told('opened again', again)
+
+  const page = await (await browser.newContext(phone)).newPage()
+  await page.addInitScript(() => {
+    const slowest = new Map<number, number>()
+    Object.assign(window, { slowest })
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries() as (PerformanceEntry & { interactionId: number })[])
+        if (entry.interactionId > 0)
+          slowest.set(entry.interactionId, Math.max(slowest.get(entry.interactionId) ?? 0, entry.duration))
+    }).observe({ type: 'event', durationThreshold: 16, buffered: true } as PerformanceObserverInit)
+  })
+  await page.goto(address)
+  await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+  await page.waitForTimeout(3000)
+  await slow(page)
+  const worst: [string, number][] = []
+  /** Do one thing, let the page come to rest, and keep the slowest answer that it took. */
+  async function press(what: string, act: () => Promise<unknown>) {
+    await page.evaluate(() => (window as never as { slowest: Map<number, number> }).slowest.clear())
+    await act()
+    await page.waitForTimeout(1500)
+    const all = await page.evaluate(() => [...(window as never as { slowest: Map<number, number> }).slowest.values()])
+    // What took less than a picture has no entry.
+    worst.push([what, Math.max(0, ...all)])
+  }
+  const place = (name: string) => () =>
+    page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true }).tap()
+  const button = (name: string | RegExp, exact = true) => page.getByRole('button', { name, exact })
+  await press('Today: spent', () => button('Spent').first().tap())
+  await press('to Forms', place('Forms'))
+  await press('Forms: a letter to search', () => page.getByRole('searchbox').first().press('d'))
+  await press('Forms: a form is opened', () =>
+    page.getByRole('main').getByRole('listitem').getByRole('link').first().tap(),
+  )
+  await press('to Routines', place('Routines'))
+  await press('Routines: one is opened', () =>
+    page.getByRole('main').getByRole('link', { name: 'Before the workshop opens', exact: true }).first().tap(),
+  )
+  await press('a routine: a step is opened', () => page.locator('[data-entry]').first().locator('.name strong').tap())
+  await press('a routine: one more', () =>
+    button(/^More /)
+      .or(button(/^Add (repetitions|rounds)/))
+      .first()
+      .tap(),
+  )
+  await press('to the Journal', place('Journal'))
+  await press('to the Week', place('Week'))
+  await press('to Settings', place('Settings'))
+  await press('Settings: a condition', () => page.getByRole('checkbox').first().tap())
+  await press('Settings: night', () => page.getByText('night', { exact: true }).first().tap())
+  await press('to Today', place('Today'))
+  await press('begin', () => button('Begin').tap())
+  await press('pause', () => button('Pause').tap())
+  for (const [what, ms] of worst) console.log(`  ${what}: ${ms.toFixed(0)} ms`)
+  const slowest = worst.reduce((one, other) => (other[1] > one[1] ? other : one))
+  console.log(
+    `vitals: INP over ${worst.length} presses ${slowest[1].toFixed(0)} ms, at “${slowest[0]}” (aim: under ${AIM_INP_MS}); ${worst.filter(([, ms]) => ms < AIM_INP_MS).length} of them within the aim`,
+  )
+} finally {
+  await browser.close()
+  stop()
+}
