@@ -75,19 +75,27 @@ try {
   await page.waitForTimeout(3000)
   await slow(page)
   const worst: [string, number][] = []
-  /** Do one thing, let the page come to rest, and keep the slowest answer that it took. */
+  page.setDefaultTimeout(8000)
+  /** Do one thing, let the page come to rest, and keep the slowest answer that it took; what cannot be done is said, and the rest goes on. */
   async function press(what: string, act: () => Promise<unknown>) {
     await page.evaluate(() => (window as never as { slowest: Map<number, number> }).slowest.clear())
-    await act()
+    const done = await act().then(
+      () => true,
+      () => false,
+    )
+    if (!done) {
+      console.log(`  ${what}: could not be pressed`)
+      return
+    }
     await page.waitForTimeout(1500)
     const all = await page.evaluate(() => [...(window as never as { slowest: Map<number, number> }).slowest.values()])
-    // What took less than a picture has no entry.
+    // What took less than a picture has no entry, nor has what the browser does not tell.
     worst.push([what, Math.max(0, ...all)])
   }
   const place = (name: string) => () =>
     page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true }).tap()
   const button = (name: string | RegExp, exact = true) => page.getByRole('button', { name, exact })
-  await press('Today: spent', () => button('Spent').first().tap())
+  await press('Today: spent', () => button('spent').first().tap())
   await press('to Forms', place('Forms'))
   await press('Forms: a letter to search', () => page.getByRole('searchbox').first().press('d'))
   await press('Forms: a form is opened', () =>
@@ -95,7 +103,11 @@ try {
   )
   await press('to Routines', place('Routines'))
   await press('Routines: one is opened', () =>
-    page.getByRole('main').getByRole('link', { name: 'Before the workshop opens', exact: true }).first().tap(),
+    page
+      .getByRole('main')
+      .getByRole('link', { name: /Before the workshop opens/ })
+      .first()
+      .tap(),
   )
   await press('a routine: a step is opened', () => page.locator('[data-entry]').first().locator('.name strong').tap())
   await press('a routine: one more', () =>
@@ -112,10 +124,11 @@ try {
   await press('to Today', place('Today'))
   await press('begin', () => button('Begin').tap())
   await press('pause', () => button('Pause').tap())
-  for (const [what, ms] of worst) console.log(`  ${what}: ${ms.toFixed(0)} ms`)
+  for (const [what, ms] of worst)
+    console.log(`  ${what}: ${ms === 0 ? 'the browser told nothing' : `${ms.toFixed(0)} ms`}`)
   const slowest = worst.reduce((one, other) => (other[1] > one[1] ? other : one))
   console.log(
-    `vitals: INP over ${worst.length} presses ${slowest[1].toFixed(0)} ms, at “${slowest[0]}” (aim: under ${AIM_INP_MS}); ${worst.filter(([, ms]) => ms < AIM_INP_MS).length} of them within the aim`,
+    `vitals: INP over ${worst.length} presses ${slowest[1].toFixed(0)} ms, at “${slowest[0]}” (aim: under ${AIM_INP_MS}); ${worst.filter(([, ms]) => ms > 0 && ms < AIM_INP_MS).length} of them within the aim`,
   )
 } finally {
   await browser.close()

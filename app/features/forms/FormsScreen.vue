@@ -94,11 +94,17 @@ const withCare = computed(() => {
   return new Set(person.forms.filter(matters).map(({ id }) => id))
 })
 const mine = computed(() => new Set(person.person.forms.map(({ id }) => id)))
+/** The letter that is typed stands before the list is made anew. */
+const words = refDebounced(toRef(query, 'words'), 60)
 const found = computed(() =>
-  searchForms(person.forms, query, {
-    stageOf: (formId) => stageOf.value.get(formId) ?? null,
-    secondsOf: secondsOf.value,
-  }).filter((form) => (!onlyMine.value || mine.value.has(form.id)) && answersDone(form)),
+  searchForms(
+    person.forms,
+    { ...query, words: words.value },
+    {
+      stageOf: (formId) => stageOf.value.get(formId) ?? null,
+      secondsOf: secondsOf.value,
+    },
+  ).filter((form) => (!onlyMine.value || mine.value.has(form.id)) && answersDone(form)),
 )
 const inOrder = computed(() => ARC_PARTS.flatMap((part) => found.value.filter((form) => form.part === part)))
 const AT_ONCE = 45
