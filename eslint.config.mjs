@@ -112,7 +112,7 @@ const appRules = [
 ]
 
 export default withNuxt(
-  { ignores: ['.output/**', '.generated/**', 'dist/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['.output/**', 'dist/**', '.nuxt/**', 'test-results/**', 'playwright-report/**'] },
   {
     rules: {
       eqeqeq: ['error', 'smart'],

@@ -23,30 +23,7 @@ async function bundledWorker(file: string): Promise<string> {
   return `export default ${JSON.stringify(outputFiles[0]!.text)}`
 }
 
-/** Where the application lies on its host: at the root, or in a folder of a host that serves its files. */
-const BASE = process.env.NUXT_APP_BASE_URL ?? '/'
 const DESCRIPTION = 'Daily tai chi and qigong routines, followed by breath and sound.'
-
-/** Pages that become files of their own where there is no server; the others are found by way of them. */
-const PAGES = [
-  '/',
-  '/week',
-  '/seasons',
-  '/forms',
-  '/routines',
-  '/journal',
-  '/settings',
-  '/kept',
-  '/series',
-  '/breath',
-  '/remote',
-  '/carry',
-  '/follow',
-  '/hand',
-  '/screen',
-  '/take',
-  '/voice',
-]
 
 /** Modules that do nothing by being imported: of what they gather, a page fetches only what it names. */
 const PURE = /^(core|data|app\/shared|app\/features)\/[^?]*\.ts$|^node_modules\/nuxt\/dist\/app\/composables\//
@@ -79,11 +56,7 @@ export default defineNuxtConfig({
   components: { dirs: [] },
   imports: { scan: false },
   nitro: {
-    // `npm run generate` builds beside what a server may be running from.
-    ...(process.env.PEBBLEBROOK_OUTPUT && { output: { dir: here(process.env.PEBBLEBROOK_OUTPUT) } }),
-    prerender: { routes: process.env.PEBBLEBROOK_OUTPUT ? PAGES : [] },
-    // The server has each file packed already; what hosts files of its own packs them itself.
-    compressPublicAssets: !process.env.PEBBLEBROOK_OUTPUT,
+    compressPublicAssets: true,
     imports: { dirs: [] },
     virtual: {
       '#tool-worker': () => bundledWorker('./server/toolWorker.ts'),
@@ -112,7 +85,6 @@ export default defineNuxtConfig({
   // The types of pages look at the routes too, and must know what only the build makes.
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
-    define: { 'import.meta.env.PEBBLEBROOK_BASE': JSON.stringify(BASE) },
     plugins: [controlsStyled(), shippedRead('page'), temporalWhereMissing('page')],
     resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
     build: {
@@ -154,11 +126,11 @@ export default defineNuxtConfig({
     client: { periodicSyncForUpdates: 3600 },
     manifest: {
       ...{
-        id: BASE,
+        id: '/',
         name: 'Pebblebrook',
         short_name: 'Pebblebrook',
-        start_url: BASE,
-        scope: BASE,
+        start_url: '/',
+        scope: '/',
         display: 'standalone',
       },
       description: DESCRIPTION,
@@ -170,9 +142,9 @@ export default defineNuxtConfig({
         { src: 'pebble.svg', sizes: 'any', type: 'image/svg+xml' },
       ],
       shortcuts: [
-        { name: 'Begin today’s', url: `${BASE}?begin=today` },
-        { name: 'The week', url: `${BASE}week` },
-        { name: 'Journal', url: `${BASE}journal` },
+        { name: 'Begin today’s', url: '/?begin=today' },
+        { name: 'The week', url: '/week' },
+        { name: 'Journal', url: '/journal' },
       ],
     },
     workbox: {
@@ -181,9 +153,9 @@ export default defineNuxtConfig({
       // Nor what makes the demo where there is no server.
       globIgnores: ['**/primeicons.*.svg', '**/demo.worker-*'],
       // The page itself is made by the server; each build has its own.
-      additionalManifestEntries: [{ url: BASE, revision: Date.now().toString(36) }],
+      additionalManifestEntries: [{ url: '/', revision: Date.now().toString(36) }],
       maximumFileSizeToCacheInBytes: 2_000_000,
-      navigateFallback: BASE,
+      navigateFallback: '/',
       navigateFallbackDenylist: [/\/api(\/|$)/],
       cleanupOutdatedCaches: true,
     },
@@ -219,9 +191,9 @@ export default defineNuxtConfig({
         { name: 'color-scheme', content: 'light dark' },
       ],
       link: [
-        { rel: 'icon', type: 'image/svg+xml', href: `${BASE}pebble.svg` },
-        { rel: 'apple-touch-icon', href: `${BASE}icons/pebble-maskable-512.png` },
-        { rel: 'manifest', href: `${BASE}manifest.webmanifest` },
+        { rel: 'icon', type: 'image/svg+xml', href: '/pebble.svg' },
+        { rel: 'apple-touch-icon', href: '/icons/pebble-maskable-512.png' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
       ],
     },
   },

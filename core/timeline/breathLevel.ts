@@ -53,9 +53,12 @@ function endOfRun(segments: readonly Segment[], first: number): number {
 
 const sumSeconds = (segments: readonly Segment[]) => segments.reduce((sum, { lengthSeconds }) => sum + lengthSeconds, 0)
 
+/** How far the water is on its way at a share (0 to 1) of the time: still at both ends. */
+export const easedShare = (share: number): number => 0.5 - Math.cos(Math.PI * share) / 2
+
 /** The level somewhere in a segment; smooth at both ends, so that a turn of the breath has no corner. */
 export function levelIn(segment: Segment, rise: Rise, atSeconds: number): number {
   const seconds = segment.breath === 'free' ? Math.min(EASE_SECONDS, segment.lengthSeconds) : segment.lengthSeconds
   const share = Math.min(1, Math.max(0, (atSeconds - segment.startSeconds) / seconds))
-  return rise.from + (rise.to - rise.from) * (0.5 - Math.cos(Math.PI * share) / 2)
+  return rise.from + (rise.to - rise.from) * easedShare(share)
 }

@@ -30,6 +30,6 @@ export {
 } from './moment'
 export { COMPANION_LIMITS, companionGroups, companionsSchema } from './companions'
 export { totalsOf, type Totals } from './totals'
-export { levelIn, risesOf } from './breathLevel'
+export { easedShare, levelIn, risesOf } from './breathLevel'
 export { breathLine } from './breathLine'
 export { chaptersOf, type Chapter } from './chapters'

@@ -9,8 +9,6 @@ function hashesOf(html: string): string {
   return [...new Set(hashes)].join(' ')
 }
 
-/** What a page cannot say of itself, but only whoever sends it: files on a host are sent without. */
-const ONLY_SENT = ["frame-ancestors 'none'"]
 /** Everything comes from this machine: no address outside it may be asked, by accident either. */
 const policyOf = (html: string) => [
   "default-src 'self'",
@@ -24,19 +22,13 @@ const policyOf = (html: string) => [
   "object-src 'none'",
   "base-uri 'none'",
   "form-action 'self'",
+  "frame-ancestors 'none'",
 ]
 
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:response', (response) => {
     if (typeof response.body !== 'string' || !response.headers) return
     delete response.headers['x-powered-by']
-    const policy = policyOf(response.body)
-    response.headers['content-security-policy'] = [...policy, ...ONLY_SENT].join('; ')
-    // A page that becomes a file brings its rules with it.
-    if (import.meta.prerender)
-      response.body = response.body.replace(
-        '<head>',
-        `<head><meta http-equiv="content-security-policy" content="${policy.join('; ')}">`,
-      )
+    response.headers['content-security-policy'] = policyOf(response.body).join('; ')
   })
 })

@@ -3,8 +3,6 @@ import {
   ANY_FORM,
   ARC_PARTS,
   AREAS,
-  cautionsOf,
-  concernsOf,
   latestStages,
   LEARNING_STAGES,
   schoolsOf,
@@ -16,6 +14,7 @@ import {
 import { daysBetween, lastDone } from '#core/journal'
 import { compileAlone } from '#core/timeline'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
+import { useConcerned } from '~/shared/store/concerned'
 import { usePersonStore } from '~/shared/store/person'
 import { useGrowing } from '~/shared/ui/growing'
 import { plural } from '~/shared/words/numbers'
@@ -84,15 +83,7 @@ const secondsOf = computed(() => {
     return seconds
   }
 })
-/** Forms that my own conditions make matter, as I do them. */
-const withCare = computed(() => {
-  const concerns = concernsOf(person.settings.conditions)
-  if (concerns.size === 0) return new Set<string>()
-  const { ways, settings } = person
-  const matters = (form: Form) =>
-    cautionsOf(form, wayFor({ formId: form.id }, ways), settings.rules).some((caution) => concerns.has(caution))
-  return new Set(person.forms.filter(matters).map(({ id }) => id))
-})
+const withCare = useConcerned()
 const mine = computed(() => new Set(person.person.forms.map(({ id }) => id)))
 /** The letter that is typed stands before the list is made anew. */
 const words = refDebounced(toRef(query, 'words'), 60)

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { cautionsOf, concernsOf, wayFor } from '#core/forms'
 import type { FitBinding, FitChange, FitResult } from '#core/compose'
 import { closingShareWanted, formsUsed, setMark, formIdsOf, stepsOf, type Routine } from '#core/routine'
 import { useComposerWorker } from './composerWorker'
 import { useLearnedForms } from './knownPerson'
+import { useConcerned } from '~/shared/store/concerned'
 import { useCompiled } from '~/shared/store/compiled'
 import { usePersonStore } from '~/shared/store/person'
 import { percentPhrase, plural } from '~/shared/words/numbers'
@@ -34,16 +34,15 @@ function setShare(percent: number | null) {
   emit('take', { ...props.routine, closingShare: percent / 100 }, `A closing of at least ${percent}% in this routine.`)
 }
 const learned = useLearnedForms()
+const concerned = useConcerned()
 /** Forms that I know and that ask nothing of me that I should not do: one of them may fill the time. */
 const spare = computed(() => {
   const used = formIdsOf(props.routine)
-  const concerns = concernsOf(person.settings.conditions)
-  const { ways, rules } = person.setting
   return learned.value.learnedIds
     .filter((id) => !used.has(id))
     .flatMap((id) => person.formsById.get(id) ?? [])
     .filter(({ part }) => part === 'work' || part === 'stand' || part === 'loosen')
-    .filter((form) => cautionsOf(form, wayFor({ formId: form.id }, ways), rules).every((each) => !concerns.has(each)))
+    .filter(({ id }) => !concerned.value.has(id))
 })
 /** How far off it may be; null where the shortest repetition leaves no nearer length. */
 const tolerance = ref<number | null>(null)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { curveBasis, line } from 'd3-shape'
 import { breathsPerMinute, type BreathSeconds, type Pace } from '#core/breath'
+import { easedShare } from '#core/timeline'
 
 /** My two breaths over the same time, one below the other: the water rises with the in-breath and falls with the out-breath. */
 const props = defineProps<{ pace: Pace }>()
@@ -9,18 +10,13 @@ const WIDE = 300
 const TALL = 34
 
 const drawn = line().curve(curveBasis)
-/** Still at each turn, half way up in between. */
+const SHARES = [0, 0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875]
+/** As the water goes while following. */
 function curve({ inSeconds, outSeconds }: BreathSeconds): string {
   const points: [number, number][] = []
   for (let at = 0; at <= SHOWN_SECONDS; at += inSeconds + outSeconds) {
-    for (let step = 0; step < 8; step += 1) {
-      const level = (1 - Math.cos((Math.PI * step) / 8)) / 2
-      points.push([at + (inSeconds * step) / 8, level])
-    }
-    for (let step = 0; step < 8; step += 1) {
-      const level = (1 + Math.cos((Math.PI * step) / 8)) / 2
-      points.push([at + inSeconds + (outSeconds * step) / 8, level])
-    }
+    for (const share of SHARES) points.push([at + inSeconds * share, easedShare(share)])
+    for (const share of SHARES) points.push([at + inSeconds + outSeconds * share, 1 - easedShare(share)])
   }
   return drawn(points.map(([at, level]) => [(at / SHOWN_SECONDS) * WIDE, TALL - 3 - level * (TALL - 6)])) ?? ''
 }

@@ -30,8 +30,4 @@ const totals = computed(() => {
 strong {
   white-space: nowrap;
 }
-.effect {
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--pb-water-deep);
-}
 </style>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Fault } from '#core/basics'
-import { cautionsOf, concernsOf, CONDITIONS, wayFor, type Condition } from '#core/forms'
+import { CONDITIONS, type Condition } from '#core/forms'
 import type { Settings } from '#core/formats'
+import { useConcerned } from '~/shared/store/concerned'
 import { usePersonStore } from '~/shared/store/person'
 import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import { plural } from '~/shared/words/numbers'
@@ -46,14 +47,7 @@ const toggleCondition = (condition: Condition) => {
       : [...conditions, condition],
   })
 }
-/** Forms of which some caution concerns what I declared. */
-const milder = computed(() => {
-  const concerns = concernsOf(settings.value.conditions)
-  const { ways, rules } = person.setting
-  return person.forms.filter((form) =>
-    cautionsOf(form, wayFor({ formId: form.id }, ways), rules).some((each) => concerns.has(each)),
-  ).length
-})
+const concerned = useConcerned()
 </script>
 
 <template>
@@ -109,7 +103,7 @@ const milder = computed(() => {
             teacher decides what is right for you.
           </p>
           <p v-if="settings.conditions.length > 0" class="effect" role="status">
-            {{ plural(milder, 'form') }} {{ milder === 1 ? 'is' : 'are' }} marked for it.
+            {{ plural(concerned.size, 'form') }} {{ concerned.size === 1 ? 'is' : 'are' }} marked for it.
           </p>
         </template>
         <fieldset class="ticks" aria-labelledby="body">
@@ -144,9 +138,5 @@ const milder = computed(() => {
 .ticks {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
-}
-.effect {
-  padding-left: 0.8rem;
-  border-left: 4px solid var(--pb-water-deep);
 }
 </style>

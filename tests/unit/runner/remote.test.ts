@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { actionOf, USUAL_REMOTE, withRule } from '#core/runner'
+import { actionOf, USUAL_REMOTE, usualActionOf, withRule } from '#core/runner'
 
 it('an input does what I mapped it to, else what is usual, else nothing', () => {
   expect(actionOf('key:PageDown', [])).toBe('mySignal')
@@ -12,6 +12,10 @@ it('keeps only what differs from the usual', () => {
   expect(mine).toEqual([{ input: 'clap:3', does: 'rest' }])
   expect(withRule(mine, { input: 'clap:3', does: 'slower' })).toEqual([{ input: 'clap:3', does: 'slower' }])
   expect(withRule(mine, { input: 'clap:3', does: 'oneMore' })).toEqual([])
+})
+it('tells what an input usually does, and null for one that usually does nothing', () => {
+  for (const { input, does } of USUAL_REMOTE) expect(usualActionOf(input)).toBe(does)
+  expect(usualActionOf('key:F9')).toBeNull()
 })
 it('no input is mapped twice', () => {
   const inputs = USUAL_REMOTE.map(({ input }) => input)
