@@ -182,6 +182,8 @@ test('two sessions followed in two tabs are both led, and both in the journal', 
   await openAt(other, '/')
   await assemble(other, 'The second', ['Settle'])
   await other.getByRole('button', { name: 'Follow', exact: true }).click()
+  // Both tabs have one clock here, which stands still once a session begins.
+  await expect(other.getByRole('button', { name: 'Begin', exact: true })).toBeVisible()
   await begin(page)
   await begin(other)
   await letPass(page, 20)
