@@ -23,7 +23,7 @@ async function isDoneAsByAPerson() {
   await looksRight()
   part('browser tests on the production build')
   const port = await freePort(4310)
-  await runWithin(20, bin('playwright'), ['test'], {
+  await runWithin(22, bin('playwright'), ['test'], {
     env: { ...QUIET, PEBBLEBROOK_TEST_PORT: String(port), PEBBLEBROOK_CHROMIUM: chromium },
   })
 }
