@@ -33,7 +33,7 @@ function fileHost(): Promise<Server> {
 }
 
 test.use({ serviceWorkers: 'allow' })
-// Both write where Nuxt keeps what it has made.
+// Both write where Nuxt keeps what it has made, the first where the build is not of the sources as they are.
 test.describe.configure({ mode: 'serial' })
 
 test('npm run generate gives files for a folder of any host: pages by their address, the demo, voices, no foreign script, and no network', async ({
