@@ -86,7 +86,7 @@ const buttons = {
     },
     text: {
       secondary: { hoverBackground: '{surface.200}', activeBackground: '{surface.300}', color: '{surface.700}' },
-      danger: { hoverBackground: '{surface.200}', activeBackground: '{surface.300}', color: '#8a2a22' },
+      danger: { hoverBackground: '{surface.200}', activeBackground: '{surface.300}', color: 'var(--pb-clay)' },
     },
   },
   dark: {
@@ -105,15 +105,48 @@ const buttons = {
     },
     text: {
       secondary: { hoverBackground: '{surface.700}', activeBackground: '{surface.600}', color: '{surface.100}' },
-      danger: { hoverBackground: '{surface.700}', activeBackground: '{surface.600}', color: '#f0b0a0' },
+      danger: { hoverBackground: '{surface.700}', activeBackground: '{surface.600}', color: 'var(--pb-clay)' },
     },
   },
 }
 
+/** What is told, for a moment or for longer: on paper, in ink; its edge says of what kind it is. */
+const toldWith = (borderColor: string) => ({
+  background: 'var(--pb-raised)',
+  borderColor,
+  color: 'var(--pb-ink)',
+  detailColor: 'var(--pb-ink)',
+  shadow: '0 4px 14px 0 rgb(20 30 30 / 18%)',
+  closeButton: { hoverBackground: 'var(--pb-water)', focusRing: { color: 'var(--pb-focus)', shadow: 'none' } },
+})
+const toldKinds = {
+  info: toldWith('var(--pb-water-deep)'),
+  success: toldWith('var(--pb-moss)'),
+  warn: toldWith('var(--pb-clay)'),
+  error: toldWith('var(--pb-clay)'),
+}
+const told = { colorScheme: { light: toldKinds, dark: toldKinds } }
+
+/** What is amiss, and what cannot be taken back lightly, is clay. */
+const clay = {
+  50: '#fbf1e8',
+  100: '#f3ddc9',
+  200: '#e8c4a2',
+  300: '#e0b075',
+  400: '#bf7a40',
+  500: '#a0562a',
+  600: '#8a4a22',
+  700: '#733d1c',
+  800: '#5b3117',
+  900: '#452512',
+  950: '#2a160a',
+}
+
 /** Pebblebrook's own tokens: water for what can be done, stone and paper for the ground, at night on slate. */
 const preset = definePreset(plain, {
-  components: { button: { colorScheme: buttons }, togglebutton: { colorScheme: choices } },
+  components: { button: { colorScheme: buttons }, togglebutton: { colorScheme: choices }, message: told, toast: told },
   primitive: {
+    red: clay,
     borderRadius: { none: '0', xs: '3px', sm: '5px', md: '8px', lg: '12px', xl: '16px' },
   },
   semantic: {

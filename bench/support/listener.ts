@@ -166,6 +166,8 @@ function listenForStrokes(recording: Float32Array, struck: readonly Known[]) {
 
 /** A word that begins between two samples is half as like at the nearest: how like it is, is told between them. */
 const WORD_LIKENESS = { coarse: 0.2, fine: 0.3 }
+/** What is as loud as the voice is elsewhere, to a tenth, is no chance likeness: it is told by less, as under the stroke of a bell. */
+const AS_LOUD_WITHIN = 0.1
 /**
  * Words: a voice says one after the other, so of all that may be heard those are taken that do not overlap and together explain most (weighted
  * interval scheduling: Kleinberg and Tardos, "Algorithm Design", 2005, 6.1).
@@ -186,10 +188,13 @@ function listenForWords(rest: Float32Array, words: readonly Known[]): Heard[] {
       const best = keen.likeness > plain.likeness ? keen : plain
       return { ...each, gain: best.gain, explains: keen.explains, likeness: best.likeness }
     })
-    .filter(({ likeness }) => likeness > WORD_LIKENESS.fine)
   const usual = usualGain(all)
+  const isTold = ({ likeness, gain }: Heard) => {
+    const off = usual === undefined ? 0 : Math.abs(gain / usual - 1)
+    return off < GAIN_WITHIN.word && likeness > (off < AS_LOUD_WITHIN ? WORD_LIKENESS.coarse : WORD_LIKENESS.fine)
+  }
   const loud = all
-    .filter(({ gain }) => usual === undefined || Math.abs(gain / usual - 1) < GAIN_WITHIN.word)
+    .filter(isTold)
     .sort((one, other) => endOf(one) - endOf(other))
   const ends = loud.map(endOf)
   const best: { sum: number; take: Heard | null; before: number }[] = [{ sum: 0, take: null, before: 0 }]

@@ -32,16 +32,23 @@ export function years(count: number): SessionRecord[] {
   return all
 }
 
-/** Put sessions into the store of an open page, past the application. */
-export const fill = (page: Page, sessions: SessionRecord[]) =>
-  page.evaluate(async (all) => {
-    const database = await new Promise<IDBDatabase>((resolve, reject) => {
-      const request = indexedDB.open('pebblebrook')
-      request.onsuccess = () => resolve(request.result)
-      request.onerror = () => reject(request.error!)
-    })
-    const transaction = database.transaction('sessions', 'readwrite')
-    for (const session of all) transaction.objectStore('sessions').put(session)
-    await new Promise((resolve) => (transaction.oncomplete = resolve))
-    database.close()
-  }, sessions)
+/** Put sessions, or what else has an id, into the store of an open page, past the application. */
+export const fill = (
+  page: Page,
+  items: readonly { id: string }[],
+  list: 'sessions' | 'forms' | 'routines' = 'sessions',
+) =>
+  page.evaluate(
+    async ([all, name]) => {
+      const database = await new Promise<IDBDatabase>((resolve, reject) => {
+        const request = indexedDB.open('pebblebrook')
+        request.onsuccess = () => resolve(request.result)
+        request.onerror = () => reject(request.error!)
+      })
+      const transaction = database.transaction(name, 'readwrite')
+      for (const item of all) transaction.objectStore(name).put(item)
+      await new Promise((resolve) => (transaction.oncomplete = resolve))
+      database.close()
+    },
+    [items, list] as const,
+  )

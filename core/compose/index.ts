@@ -9,5 +9,5 @@ export { PURPOSES, STATE_CONCERNS, TODAY_STATES, type Purpose, type TodayState }
 export { propose, type Proposal, type ProposeRequest } from './propose'
 export type { ProposeReason } from './candidates'
 export { routineFeatures, type RoutineFeatures } from './routineFeatures'
-export { routineSummary } from './routineSummary'
+export { routineSummary, type RoutineSummary } from './routineSummary'
 export { closeNow, refitRemainder } from './minutesLeft'

@@ -1,4 +1,4 @@
-import { ARC_PARTS, AREAS, effortInAll, isStillCounting, type Area, type ArcPart } from '../forms'
+import { ARC_PARTS, AREAS, isStillCounting, type Area, type ArcPart } from '../forms'
 import { compileTimeline, totalsOf, type CompileInput } from '../timeline'
 
 /** What two routines are compared by; every figure is the Timeline's. */
@@ -10,8 +10,6 @@ export interface RoutineSummary {
   closingShare: number | null
   /** Seconds of holds and timed stillness. */
   stillSeconds: number
-  /** Effort along the time: from each start on, the sum that is asked of legs, shoulders, spine and balance. */
-  effort: { startSeconds: number; lengthSeconds: number; effort: number }[]
 }
 
 /** Throws as compiling does. */
@@ -33,10 +31,5 @@ export function routineSummary(input: CompileInput): RoutineSummary {
     byArea,
     closingShare: totals.closingShare,
     stillSeconds,
-    effort: timeline.occurrences.map(({ startSeconds, lengthSeconds, effort }) => ({
-      startSeconds,
-      lengthSeconds,
-      effort: effortInAll(effort),
-    })),
   }
 }

@@ -1,5 +1,6 @@
 /** Forms: what an exercise is, and how one person does it. */
 export * from './types'
+export { formDraftSchema } from './draft'
 export { FORM_LIMITS, formSchema, houseRulesSchema, optionalMannerSchema, WEIGHT_KG, waySchema } from './schema'
 export { formMyWay, inManner, wayFor, withBreathSwapped, withManner, type FormMyWay } from './way'
 export { chosenWords, CHOICE_NOTES } from './wording'

@@ -59,7 +59,7 @@ import {
 } from './types'
 
 /** Limits that keep one bad file from stopping the application; far above what a form needs. */
-export const FORM_LIMITS = { moves: 120, phasesPerMove: 24, phaseLength: 60 }
+export const FORM_LIMITS = { moves: 120, phasesPerMove: 24, phaseLength: 60, traditionWords: 24 }
 
 const phaseSchema = strictObject<Phase>({
   breath: oneOf(BREATH_KINDS),
@@ -69,7 +69,8 @@ const phaseSchema = strictObject<Phase>({
   cue: textUpTo(80),
 })
 
-const moveSchema = strictObject<Move>({
+/** And of a move. */
+export const moveFields: FieldsOf<Move> = {
   name: nameSchema,
   phases: strictList(phaseSchema, FORM_LIMITS.phasesPerMove, 1),
   stance: oneOfOrNull(STANCES),
@@ -77,18 +78,21 @@ const moveSchema = strictObject<Move>({
   phaseOfFive: oneOfOrNull(FIVE_PHASES),
   facingDegrees: optionalNumberBetween(0, 359),
   times: optionalWholeBetween(1, MOST_TIMES),
-})
+}
+const moveSchema = strictObject<Move>(moveFields)
 
 type CountingOf<Kind extends CountingKind> = Extract<Counting, { by: Kind }>
 const countedBy = <Kind extends Exclude<CountingKind, 'beats'>>(kind: Kind) =>
   strictObject<{ by: Kind }>({ by: oneOf([kind]) })
-const countingSchema = oneOfKinds<'by', Counting>('by', {
+/** By what a form can be counted, and what is said with it. */
+export const countedKinds = {
   breathRepetitions: countedBy('breathRepetitions'),
   breathHold: countedBy('breathHold'),
   time: countedBy('time'),
   beats: strictObject<CountingOf<'beats'>>({ by: oneOf(['beats']), beatsPerMinute: numberBetween(20, 240) }),
   open: countedBy('open'),
-})
+}
+const countingSchema = oneOfKinds<'by', Counting>('by', countedKinds)
 
 const countsSchema = tested<AllowedCounts>(
   strictObject<AllowedCounts>({
@@ -104,7 +108,8 @@ const countsSchema = tested<AllowedCounts>(
 
 const effort = () => wholeBetween(0, 3)
 
-const fieldsOfForm = strictObject<Form>({
+/** What each field of a form may be, by itself. */
+export const formFields: FieldsOf<Form> = {
   id: idSchema,
   name: nameSchema,
   pinyin: textUpTo(120),
@@ -137,12 +142,15 @@ const fieldsOfForm = strictObject<Form>({
   levels: strictList(nameSchema, 12),
   levelOrder: oneOf(LEVEL_ORDERS),
   diagonalDegrees: numberOrNull(0, 180),
-  tradition: strictList(strictObject<TraditionWord>({ kind: oneOf(TRADITION_KINDS), words: nameSchema }), 24),
+  tradition: strictList(
+    strictObject<TraditionWord>({ kind: oneOf(TRADITION_KINDS), words: nameSchema }),
+    FORM_LIMITS.traditionWords,
+  ),
   equipment: strictList(nameSchema, 12),
   reminders: strictList(textSchema, 40),
-})
+}
 
-const formThatBreathes = tested<Form>(fieldsOfForm, 'breath-fits-counting', function (form) {
+const formThatBreathes = tested<Form>(strictObject<Form>(formFields), 'breath-fits-counting', function (form) {
   // Faults of shape are named by the fields themselves; a test of the whole must only survive them.
   if (!form?.counting || !Array.isArray(form.moves)) return true
   const paced = isPacedCounting(form.counting.by)

@@ -28,7 +28,7 @@ export interface Utterance {
 }
 
 /** After a bell the voice waits so long. Our choice. */
-const AFTER_BELL_SECONDS = 0.6
+export const AFTER_BELL_SECONDS = 0.6
 
 /**
  * The announcement of a form: what comes, in which part, stance and side. It begins with so much lead time that it is over before the

@@ -7,7 +7,8 @@ import {
   type Segment,
   type Timeline,
 } from '../timeline'
-import { announcementOf, companionChanges, sideAnnouncement, type Utterance } from './announcements'
+import { AFTER_BELL_SECONDS, announcementOf, companionChanges, sideAnnouncement, type Utterance } from './announcements'
+import { bellAt } from './bells'
 import { MOST_NUMBER_SAID, phrase, PHRASES, sidePhrases, stagePhrase, STANCE_PHRASES, VERSION_PHRASES } from './phrases'
 import type { Cue, Phrase, VoiceSettings } from './types'
 
@@ -40,7 +41,7 @@ function wishesOf(timeline: Timeline, voice: VoiceSettings, secondsOf: (phrases:
   const wishes: Wish[] = timeline.segments.flatMap((segment) => {
     const occurrence = timeline.occurrences[segment.occurrence]!
     const before = timeline.segments[segment.index - 1]
-    return [
+    const wishes: Wish[] = [
       ...(voice.announces ? changeOf(segment, before, occurrence) : []),
       ...(voice.announces ? insideOf(segment, before, occurrence, voice) : []),
       ...(segment.beginsRepetition && segment.repetition > 0 && isCounted(segment)
@@ -48,6 +49,9 @@ function wishesOf(timeline: Timeline, voice: VoiceSettings, secondsOf: (phrases:
         : []),
       ...(voice.movements ? movementOf(segment, occurrence, secondsOf) : []),
     ]
+    // What begins with a form would be drowned by its bell.
+    const laterSeconds = bellAt(segment, before) === 'form' ? AFTER_BELL_SECONDS : 0
+    return wishes.map((wish) => ({ ...wish, atSeconds: wish.atSeconds + laterSeconds }))
   })
   if (voice.announces) wishes.push(...announcements(timeline, secondsOf))
   return wishes

@@ -9,22 +9,9 @@ import {
   openAt,
   openDemo,
 } from './support'
+import { SCREENS } from './screens'
 
 const LONG = 'The form with the long name that an old teacher gave it on a wet morning by the sluice'
-
-const SCREENS = [
-  [
-    'today, the week, the journal and the settings',
-    ['/', '/week', '/kept', '/journal', '/journal/coverage', '/settings', '/breath', '/remote'],
-  ],
-  [
-    'what the journal says',
-    ['/journal/growth', '/journal/good', '/journal/method', '/journal/trials', '/journal/review'],
-  ],
-  ['forms', ['/forms', '/forms/draw-the-bow', '/forms/short-form-24', '/forms/new']],
-  ['what comes in and goes out', ['/take', '/hand?all=1', '/hand?routine=before-the-workshop-opens']],
-  ['routines', ['/routines', '/routines/propose', '/routines/compare', '/routines/card/before-the-workshop-opens']],
-] as const
 
 /** To a screen by its address, within the application: loading it anew takes as long as looking at it. */
 async function comeTo(page: Page, path: string) {

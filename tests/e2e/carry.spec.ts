@@ -21,6 +21,7 @@ test('a ready-made session becomes an MP3 file with a chapter for each form, and
 }) => {
   test.slow()
   await openAt(page, '/routines')
+  await page.getByLabel('More for While the kettle warms').click()
   await page.getByRole('link', { name: 'Take While the kettle warms along' }).click()
   await expect(page.getByRole('heading', { name: 'Take along: While the kettle warms' })).toBeVisible()
   await expectNoAxeFindings(page)
@@ -134,6 +135,7 @@ test('a file leads as I should be led: what I declared makes it milder, unless I
   await openAt(page, '/settings')
   await page.getByLabel('high blood pressure').check()
   await goTo(page, 'Routines')
+  await page.getByLabel('More for Eight in their order').click()
   await page.getByRole('link', { name: 'Take Eight in their order along' }).click()
   const milder = page.getByRole('switch', { name: 'milder, as what I declared asks for' })
   await expect(milder).toBeChecked()

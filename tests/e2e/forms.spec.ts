@@ -4,12 +4,14 @@ import { begin, choose, goTo, letPass, openAt } from './support'
 test('a form of my own is written down, found, used and changed', async ({ page }) => {
   await openAt(page, '/forms')
   await page.getByRole('button', { name: 'Write down a form' }).click()
-  // Saving with nothing filled in says what is missing, and keeps nothing.
+  // Saving with nothing filled in says what is missing, goes there, and keeps nothing.
   await page.getByRole('button', { name: 'Keep this form' }).click()
   await expect(page.getByRole('alert')).toContainText('name is missing')
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
 
   await page.getByLabel('Name', { exact: true }).fill('Draw the net')
   await page.getByLabel('How it is done').fill('Haul a net in from the left, then from the right.')
+  await page.getByText('Stance, and its place in a routine').click()
   await choose(page, 'Stance', 'wide stance')
   await choose(page, 'Sides', 'one side, then the other')
   await choose(page, 'The count is meant', 'for each side')
@@ -17,6 +19,7 @@ test('a form of my own is written down, found, used and changed', async ({ page 
   await page.getByRole('option', { name: /^Phase 2/ }).click()
   await page.getByRole('button', { name: 'Add a phase' }).click()
   await page.getByRole('textbox', { name: 'Cue of phase 3' }).fill('Haul')
+  await page.getByText('Where it works, cautions, levels and more').click()
   await page.getByLabel('low back').check()
   await page.getByRole('button', { name: 'Keep this form' }).click()
 
@@ -36,6 +39,69 @@ test('a form of my own is written down, found, used and changed', async ({ page 
   await page.getByRole('button', { name: 'Follow it alone' }).click()
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('wide stance, left first')
+})
+
+test('a form that was begun is there again after leaving, in the plain lines too, and a fault goes to its field', async ({
+  page,
+}) => {
+  await openAt(page, '/forms/new')
+  const name = page.getByLabel('Name', { exact: true })
+  await name.fill('Sweep the sluice')
+  await page.getByText('Where it works, cautions, levels and more').click()
+  await page.getByLabel('low back').check()
+  await page.getByRole('button', { name: 'Add a word' }).click()
+  await page.getByText('The quick way: in plain lines').click()
+  await page.getByLabel('What one does').fill('rise 4 in, sink 8 out, x9')
+  // Left at once by a link, and the browser closed after it.
+  await page.getByRole('link', { name: 'Forms', exact: true }).last().click()
+  await page.goto('/forms/new')
+  await expect(page.getByText('What you had begun here stands here again.')).toBeVisible()
+  await expect(name).toHaveValue('Sweep the sluice')
+  await expect(page.getByText('low back').first()).toBeVisible()
+  await expect(page.getByLabel('What one does')).toHaveValue('rise 4 in, sink 8 out, x9')
+  // A word was added and never written: it lies folded, and is shown.
+  await page.getByRole('button', { name: 'Keep this form' }).click()
+  await expect(page.getByRole('alert')).toContainText('words')
+  await expect(page.getByRole('textbox', { name: 'Word 1' })).toBeFocused()
+  await page.getByRole('button', { name: 'Remove word 1' }).click()
+  await page.getByRole('button', { name: 'Take it into the form' }).click()
+  await expect(page.getByLabel('usual', { exact: true })).toHaveValue('9')
+  // All of it can be taken back, to the empty form, and brought again.
+  const undo = page.getByRole('button', { name: 'Undo' })
+  for (let presses = 0; presses < 12 && (await undo.isEnabled()); presses += 1) await undo.click()
+  await expect(name).toHaveValue('')
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await expect(name).toHaveValue('Sweep the sluice')
+  await page.getByRole('button', { name: 'Start afresh' }).click()
+  await page.getByRole('button', { name: 'Leave it for now' }).click()
+  await page.getByRole('button', { name: 'Write down a form' }).click()
+  await expect(name).toHaveValue('')
+  await expect(page.getByText('What you had begun')).toHaveCount(0)
+})
+
+test('changes of a form that were begun wait for it, apart from other forms, and go with the demo', async ({
+  page,
+}) => {
+  await openAt(page, '/forms/new')
+  await page.getByLabel('Name', { exact: true }).fill('Tread the dam')
+  await page.getByRole('button', { name: 'Keep this form' }).click()
+  await page.getByRole('button', { name: 'Change', exact: true }).click()
+  const about = page.getByLabel('How it is done')
+  await about.fill('Slower than I thought.')
+  await page.getByRole('button', { name: 'Leave it for now' }).click()
+  await page.getByRole('button', { name: 'Go on changing it' }).click()
+  await expect(about).toHaveValue('Slower than I thought.')
+  await page.getByRole('button', { name: 'Keep this form' }).click()
+  await expect(page.getByRole('button', { name: 'Change', exact: true })).toBeVisible()
+  await goTo(page, 'Settings')
+  await page.getByRole('button', { name: 'Look at the demo' }).click()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+  await page.goto('/forms/new')
+  await page.getByLabel('Name', { exact: true }).fill('Begun in the demo')
+  await page.getByRole('button', { name: 'Leave it for now' }).click()
+  await page.getByRole('button', { name: /^Begin my own/ }).click()
+  await expect(page.getByRole('complementary', { name: 'Demo' })).toHaveCount(0)
+  expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.includes('draft')))).toEqual([])
 })
 
 test('my way of a form changes its phases and every length that follows', async ({ page }) => {
@@ -79,6 +145,7 @@ test('a six-phase seated form with a ladder of levels, counts for each side and 
 }) => {
   await openAt(page, '/forms/new')
   await page.getByLabel('Name', { exact: true }).fill('Fountain on the chair')
+  await page.getByText('Stance, and its place in a routine').click()
   await choose(page, 'Stance', 'seated')
   await choose(page, 'Sides', 'alternating sides')
   await choose(page, 'The count is meant', 'for each side')
@@ -135,6 +202,7 @@ test('a six-phase seated form with a ladder of levels, counts for each side and 
   await letPass(page, 400)
   await expect(page.locator('.water-frame')).toBeHidden()
 
+  await page.getByText('Where it works, cautions, levels and more').click()
   await page.getByLabel('Levels that it climbs, lowest first').fill('low, middle, high')
   await page.getByLabel('Levels that it climbs, lowest first').press('Tab')
   await choose(page, 'In which order', 'up and down')

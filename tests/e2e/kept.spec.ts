@@ -80,5 +80,5 @@ test('what hurt may go back by a little: taken by one press, in a copy where it 
   await first.getByRole('button', { name: /^Take it: / }).click()
   await expect(little.getByRole('listitem')).toHaveCount(before - 1)
   await goTo(page, 'Routines')
-  await expect(page.getByRole('link', { name: `Card of ${routine}, my way` })).toBeVisible()
+  await expect(page.getByRole('button', { name: `Change ${routine}, my way` })).toBeVisible()
 })

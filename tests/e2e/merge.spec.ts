@@ -107,6 +107,7 @@ test('what was removed on one device goes on the other, unless it is left as it 
   await other.getByRole('button', { name: 'Take it', exact: true }).click()
   await goTo(page, 'Routines')
   for (const name of ['To go', 'To stay']) {
+    await page.getByLabel(`More for ${name}`).click()
     await page.getByRole('button', { name: `Remove ${name}` }).click()
     await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click()
   }

@@ -79,6 +79,7 @@ test('a ready-made routine is copied, not changed; mine can be removed', async (
     'While the kettle warms3 min 59 s · 5 steps',
   )
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('4 steps')
+  await page.getByLabel('More for While the kettle warms, my way').click()
   await page.getByRole('button', { name: 'Remove While the kettle warms, my way' }).click()
   await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click()
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('None yet.')

@@ -60,7 +60,6 @@ const others = computed(() => companionLines(moment.value?.occurrence.companions
       v-if="coming && others.length === 0"
       class="coming-picture"
       size="large"
-      only="feet"
       :form="coming.form"
       :side="coming.side"
     />
@@ -106,11 +105,21 @@ const others = computed(() => companionLines(moment.value?.occurrence.companions
   position: absolute;
   inset: auto auto 0.6rem 50%;
   translate: -50% 0;
+  flex-wrap: nowrap;
+  gap: 1.5rem;
+  /* Apart from the water, whose line it would cross. */
+  background: var(--pb-paper);
+  border-radius: 12px;
+  padding: 0 1rem;
 }
+/* Within the water: what stands above it is words. */
 .coming-picture :deep(.feet) {
-  width: 15rem;
-  /* Within the water: what stands above it is words. */
+  width: min(15rem, 44cqw);
   height: min(14rem, 24vh, 90cqh);
+}
+.coming-picture :deep(.breath) {
+  width: min(15rem, 40cqw);
+  height: min(6rem, 12vh, 50cqh);
 }
 /* How long is left stays in sight from afar too, over the sand, where it takes no room from what must be read large. */
 .strip {

@@ -24,24 +24,33 @@ import {
 } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
 import {
+  AREA_WORDS,
+  CAUTION_NAMES,
   COUNTING_WORDS,
   diagonalPhrase,
   MEETING_WORDS,
   PART_WORDS,
   SIDE_ORDER_WORDS,
   STANCE_WORDS,
+  VERSION_WORDS,
 } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
+import { begunForm, draftOf } from './formDraft'
 import FormExtras from './FormExtras.vue'
+import FormFold from './FormFold.vue'
 import FormMoves from './FormMoves.vue'
 import FormPreview from './FormPreview.vue'
 import FormVersions from './FormVersions.vue'
 import { learnWordsOf } from '~/shared/sound/ownWords'
+import { layDraft } from '~/shared/store/drafts'
 import { plainCopy } from '~/shared/store/plainCopy'
 
-/** Writing down a form of one's own, or changing one. Faults are said beside their field; nothing is half-kept. */
-const props = defineProps<{ form?: Form; start?: Partial<Form> }>()
-const emit = defineEmits<{ kept: [formId: string] }>()
+/**
+ * Writing down a form of one's own, or changing one; `from` names what a new one starts from. Faults are said beside their field; nothing is half-kept,
+ * and what is left unkept stands here again.
+ */
+const props = defineProps<{ form?: Form; start?: Partial<Form>; from?: string }>()
+const emit = defineEmits<{ kept: [formId: string]; left: [] }>()
 const person = usePersonStore()
 
 const BLANK: Omit<Form, 'id'> = {
@@ -56,15 +65,21 @@ const BLANK: Omit<Form, 'id'> = {
 }
 
 const initial: Form = plainCopy(props.form ?? { ...BLANK, ...props.start, id: `mine-${newUuid()}` })
+const [world, draft] = [person.world, draftOf(props.form, props.from)]
+const begun = begunForm(world, draft)
+/** What was begun before stands here again, and that is said. */
+const isBegun = ref(begun !== null)
 
 const { values, errors, setFieldValue, setValues, handleSubmit, submitCount } = useForm<Form>({
   validationSchema: toTypedSchema(formSchema as never) as never,
-  initialValues: initial as never,
+  initialValues: (begun ?? initial) as never,
   validateOnMount: false,
 })
 /** Faults are shown once saving was tried: nobody is corrected while still writing. */
-const faultAt = (path: string) => (submitCount.value > 0 ? ((errors.value as Record<string, string>)[path] ?? '') : '')
 const allFaults = computed(() => (submitCount.value > 0 ? Object.entries(errors.value as Record<string, string>) : []))
+/** What is amiss at a field, or within it. */
+const faultAt = (path: string) =>
+  allFaults.value.find(([at]) => at === path || at.startsWith(`${path}.`) || at.startsWith(`${path}[`))?.[1] ?? ''
 
 /** Set one field of the form. */
 function set<K extends keyof Form>(name: K, value: Form[K]) {
@@ -97,13 +112,20 @@ const gazes = [{ value: null, name: 'not said' }, ...GAZES.map((value) => ({ val
 /** All that is written can be taken back, step by step; letters and pulls that follow quickly on each other are one step. */
 const SETTLE_MS = 250
 const written = ref(JSON.stringify(initial))
+const untouched = written.value
 const history = useManualRefHistory(written, { capacity: 200 })
 let seen = written.value
+/** It is among my forms: nothing of it is laid aside any more. */
+let isKept = false
 function keepStep(now: string) {
+  if (isKept) return
+  layDraft(world, draft, now === untouched ? null : now)
   if (now === written.value) return
   written.value = now
   history.commit()
 }
+if (begun) keepStep(JSON.stringify(begun))
+onBeforeUnmount(() => keepStep(JSON.stringify(values)))
 const keepSettled = useDebounceFn(() => keepStep(JSON.stringify(values)), SETTLE_MS)
 /** What is left of a form without its words and figures: it changes when something is added or taken out. */
 const shapeOf = (json: string) => json.replace(/"(?:[^"\\]|\\.)*"|[\d.]+/g, '')
@@ -125,6 +147,21 @@ function goBack(direction: 'undo' | 'redo') {
   history[direction]()
   seen = written.value
   setValues(JSON.parse(written.value) as never, false)
+  layDraft(world, draft, written.value === untouched ? null : written.value)
+}
+/** Take some of a form into what is written; it can be taken back like all else. */
+function take(fields: Partial<Form>) {
+  keepStep(JSON.stringify(values))
+  setValues({ ...plainCopy(values), ...fields } as never, false)
+}
+defineExpose({ take })
+function leave() {
+  keepStep(JSON.stringify(values))
+  emit('left')
+}
+function startAfresh() {
+  take(initial)
+  isBegun.value = false
 }
 
 const phases = computed(() => values.moves?.[0]?.phases ?? [])
@@ -180,14 +217,51 @@ const save = handleSubmit(async (given) => {
     index === 0 && form.moves.length === 1 ? { ...move, name: form.name } : move,
   )
   await person.putForm(form, props.form && initial)
+  isKept = true
+  layDraft(world, draft, null)
   learnWords(form)
   emit('kept', form.id)
-})
+}, toFirstFault)
+/** The focus goes to the first field that is amiss, in what is folded too. */
+const editor = useTemplateRef<HTMLFormElement>('editor')
+async function toFirstFault() {
+  await nextTick()
+  const fault = [...editor.value!.querySelectorAll<HTMLElement>('.fault')].find(({ textContent }) => textContent !== '')
+  const around = fault?.closest('.field, fieldset')
+  const field =
+    around?.querySelector<HTMLElement>('[aria-invalid=true]') ??
+    around?.querySelector<HTMLElement>('input, textarea, [role=combobox], [role=option]')
+  field?.focus()
+}
+const orNothing = (parts: (string | false | null | undefined)[]) => parts.filter(Boolean).join(' · ') || 'nothing yet'
+const namesNow = computed(() =>
+  orNothing([
+    values.pinyin,
+    values.school && `${values.school} way`,
+    ...(values.versions ?? []).map(({ kind }) => VERSION_WORDS[kind]),
+  ]),
+)
+const stanceNow = computed(() =>
+  orNothing([PART_WORDS[values.part!], STANCE_WORDS[values.stance!], values.gaze && `eyes ${GAZE_WORDS[values.gaze]}`]),
+)
+const extrasNow = computed(() =>
+  orNothing([
+    ...(values.areas ?? []).map((area) => AREA_WORDS[area]),
+    ...(values.cautions ?? []).map((caution) => CAUTION_NAMES[caution]),
+    ...(values.levels ?? []),
+    ...(values.equipment ?? []),
+  ]),
+)
+const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effort', 'cautions']
 </script>
 
 <template>
-  <form class="editor" novalidate @submit.prevent="save">
-    <section class="stack">
+  <form ref="editor" class="editor" novalidate @submit.prevent="save">
+    <p v-if="isBegun" class="wide row begun" role="status">
+      What you had begun here stands here again.
+      <Button label="Start afresh" size="small" severity="secondary" @click="startAfresh" />
+    </p>
+    <section class="stack" aria-label="What it is">
       <div class="field">
         <label for="form-name">Name</label>
         <InputText
@@ -200,54 +274,8 @@ const save = handleSubmit(async (given) => {
         <span id="form-name-fault" class="fault">{{ faultAt('name') }}</span>
       </div>
       <div class="field">
-        <label for="form-pinyin">Name in pinyin, if it has one</label>
-        <InputText id="form-pinyin" v-model="pinyin" maxlength="120" />
-      </div>
-      <div class="field">
-        <label for="form-school">Whose way of it this is, where schools differ</label>
-        <InputText id="form-school" v-model="school" maxlength="80" placeholder="northern" />
-      </div>
-      <div class="field">
         <label for="form-about">How it is done</label>
-        <Textarea id="form-about" v-model="about" rows="3" maxlength="4000" />
-      </div>
-      <div class="pair">
-        <ChoiceField v-model="part" label="Part of the arc" :options="named(ARC_PARTS, PART_WORDS)" />
-        <ChoiceField v-model="stance" label="Stance" :options="named(STANCES, STANCE_WORDS)" />
-      </div>
-      <div class="pair">
-        <ChoiceField
-          v-if="stance === 'diagonalStep'"
-          v-model="diagonalDegrees"
-          label="Where its step goes"
-          :options="diagonals"
-        />
-        <ChoiceField
-          label="Where the eyes go"
-          :model-value="values.gaze ?? null"
-          :options="gazes"
-          @update:model-value="set('gaze', $event ?? undefined)"
-        />
-      </div>
-      <FormVersions :versions="values.versions ?? []" @change="set('versions', $event)" />
-    </section>
-
-    <section class="stack">
-      <ChoiceField
-        label="Counted by"
-        :model-value="values.counting?.by"
-        :options="named(COUNTING_KINDS, COUNTING_WORDS)"
-        @update:model-value="$event && setCounting($event)"
-      />
-      <div v-if="values.counting?.by === 'beats'" class="field">
-        <label for="form-tempo">Beats a minute</label>
-        <InputNumber
-          :model-value="values.counting.beatsPerMinute"
-          input-id="form-tempo"
-          :min="20"
-          :max="240"
-          @update:model-value="setFieldValue('counting' as never, { by: 'beats', beatsPerMinute: $event } as never)"
-        />
+        <Textarea id="form-about" v-model="about" rows="4" maxlength="4000" />
       </div>
       <div class="pair">
         <ChoiceField v-model="sides" label="Sides" :options="named(SIDE_ORDERS, SIDE_ORDER_WORDS)">
@@ -260,13 +288,26 @@ const save = handleSubmit(async (given) => {
           :options="named(COUNT_SCOPES, SCOPES)"
         />
       </div>
-      <ChoiceField
-        v-if="stance === 'oneLeg' && (sides === 'alternate' || sides === 'oneThenOther')"
-        label="A side is that of"
-        :model-value="values.sideNames ?? 'movingLeg'"
-        :options="named(SIDE_LEGS, SIDE_LEG_WORDS)"
-        @update:model-value="$event && set('sideNames', $event)"
-      />
+      <div class="pair">
+        <ChoiceField
+          label="Counted by"
+          :model-value="values.counting?.by"
+          :options="named(COUNTING_KINDS, COUNTING_WORDS)"
+          @update:model-value="$event && setCounting($event)"
+        />
+        <div v-if="values.counting?.by === 'beats'" class="field">
+          <label for="form-tempo">Beats a minute</label>
+          <InputNumber
+            :model-value="values.counting.beatsPerMinute"
+            input-id="form-tempo"
+            :min="20"
+            :max="240"
+            :invalid="!!faultAt('counting')"
+            @update:model-value="setFieldValue('counting' as never, { by: 'beats', beatsPerMinute: $event } as never)"
+          />
+          <span class="fault">{{ faultAt('counting') }}</span>
+        </div>
+      </div>
       <fieldset class="counts">
         <legend class="label">Count</legend>
         <div v-for="each in ['least', 'usual', 'most', 'step'] as const" :key="each" class="field">
@@ -282,36 +323,89 @@ const save = handleSubmit(async (given) => {
         </div>
         <span class="fault wide">{{ faultAt('counts') }}</span>
       </fieldset>
-      <fieldset class="phases">
-        <legend class="label">One repetition, phase by phase</legend>
-        <p class="small soft">A length of 1 is one of my own in- or out-breaths. Pull an end, or use the arrow keys.</p>
-        <label v-if="paced" class="row">
-          <Checkbox :model-value="values.evenBreath ?? false" binary @update:model-value="setEven" />
-          in and out equally long, whatever my breath
-        </label>
-        <FormMoves :moves="values.moves ?? []" :paced="paced" @change="set('moves', $event)" />
-        <span class="fault">{{ faultAt('moves') }}</span>
-        <div v-if="paced" class="pair">
-          <ChoiceField
-            label="What schools do on another breath"
-            :model-value="values.meets?.what ?? null"
-            :options="meetsChoices"
-            placeholder="nothing: schools agree"
-            @update:model-value="setMeets($event ?? null)"
-          />
-          <ChoiceField
-            v-if="values.meets"
-            label="Here it is"
-            :model-value="values.meets.on"
-            :options="ON_BREATHS"
-            @update:model-value="$event && set('meets', { what: values.meets!.what, on: $event })"
-          />
-        </div>
-        <FormPreview :form="values as Form" />
-      </fieldset>
     </section>
 
-    <FormExtras class="wide" :form="values as Form" :fault-at="faultAt" @change="set" />
+    <fieldset class="phases">
+      <legend class="label">One repetition, phase by phase</legend>
+      <p class="small soft">A length of 1 is one of my own in- or out-breaths. Pull an end, or use the arrow keys.</p>
+      <FormMoves :moves="values.moves ?? []" :paced="paced" @change="set('moves', $event)" />
+      <span class="fault">{{ faultAt('moves') }}</span>
+      <FormPreview :form="values as Form" />
+    </fieldset>
+
+    <div class="wide">
+      <FormFold
+        title="Stance, and its place in a routine"
+        :now="stanceNow"
+        :amiss="['part', 'stance', 'diagonalDegrees', 'gaze'].some(faultAt)"
+      >
+        <div class="pair">
+          <ChoiceField v-model="part" label="Part of the arc" :options="named(ARC_PARTS, PART_WORDS)" />
+          <ChoiceField v-model="stance" label="Stance" :options="named(STANCES, STANCE_WORDS)" />
+          <ChoiceField
+            v-if="stance === 'diagonalStep'"
+            v-model="diagonalDegrees"
+            label="Where its step goes"
+            :options="diagonals"
+          />
+          <ChoiceField
+            v-if="stance === 'oneLeg' && (sides === 'alternate' || sides === 'oneThenOther')"
+            label="A side is that of"
+            :model-value="values.sideNames ?? 'movingLeg'"
+            :options="named(SIDE_LEGS, SIDE_LEG_WORDS)"
+            @update:model-value="$event && set('sideNames', $event)"
+          />
+          <ChoiceField
+            label="Where the eyes go"
+            :model-value="values.gaze ?? null"
+            :options="gazes"
+            @update:model-value="set('gaze', $event ?? undefined)"
+          />
+        </div>
+      </FormFold>
+      <FormFold
+        title="Other names, other ways to do it"
+        :now="namesNow"
+        :amiss="['pinyin', 'school', 'versions', 'meets'].some(faultAt)"
+      >
+        <div class="pair">
+          <div class="field">
+            <label for="form-pinyin">Name in pinyin, if it has one</label>
+            <InputText id="form-pinyin" v-model="pinyin" maxlength="120" />
+          </div>
+          <div class="field">
+            <label for="form-school">Whose way of it this is, where schools differ</label>
+            <InputText id="form-school" v-model="school" maxlength="80" placeholder="northern" />
+          </div>
+        </div>
+        <template v-if="paced">
+          <div class="pair">
+            <ChoiceField
+              label="What schools do on another breath"
+              :model-value="values.meets?.what ?? null"
+              :options="meetsChoices"
+              placeholder="nothing: schools agree"
+              @update:model-value="setMeets($event ?? null)"
+            />
+            <ChoiceField
+              v-if="values.meets"
+              label="Here it is"
+              :model-value="values.meets.on"
+              :options="ON_BREATHS"
+              @update:model-value="$event && set('meets', { what: values.meets!.what, on: $event })"
+            />
+          </div>
+          <label class="row">
+            <Checkbox :model-value="values.evenBreath ?? false" binary @update:model-value="setEven" />
+            in and out equally long, whatever my breath
+          </label>
+        </template>
+        <FormVersions :versions="values.versions ?? []" @change="set('versions', $event)" />
+      </FormFold>
+      <FormFold title="Where it works, cautions, levels and more" :now="extrasNow" :amiss="EXTRAS.some(faultAt)">
+        <FormExtras :form="values as Form" :fault-at="faultAt" @change="set" />
+      </FormFold>
+    </div>
 
     <div v-if="allFaults.length > 0" class="wide fault" role="alert">
       Not kept yet: {{ allFaults.map(([, message]) => message).join('; ') }}.
@@ -319,6 +413,7 @@ const save = handleSubmit(async (given) => {
     <div class="row wide keep">
       <Button type="submit" label="Keep this form" />
       <Button
+        class="step"
         label="Undo"
         severity="secondary"
         icon="pi pi-undo"
@@ -326,13 +421,15 @@ const save = handleSubmit(async (given) => {
         @click="goBack('undo')"
       />
       <Button
+        class="step"
         label="Redo"
         severity="secondary"
         icon="pi pi-refresh"
         :disabled="!history.canRedo.value"
         @click="goBack('redo')"
       />
-      <NuxtLink to="/forms">Leave without keeping</NuxtLink>
+      <Button label="Leave it for now" severity="secondary" text @click="leave" />
+      <span class="small soft stays">What is written here stays until it is kept.</span>
     </div>
   </form>
 </template>
@@ -373,12 +470,33 @@ fieldset {
 .phases {
   display: grid;
   gap: 0.5rem;
+  align-content: start;
 }
+.begun {
+  border-left: 6px solid var(--pb-water-deep);
+  padding-left: 0.9rem;
+}
+/* Above the places of a phone, never under them; what has the focus is not under it. */
 .keep {
   position: sticky;
-  bottom: 0;
+  bottom: var(--pb-places);
+  z-index: 2;
   padding: 0.6rem 0;
   background: var(--pb-paper);
+}
+.editor :deep(:is(input, textarea, button, summary, [tabindex])) {
+  scroll-margin-bottom: 6rem;
+}
+/* On a phone all of it is one row. */
+@media (max-width: 640px) {
+  .keep {
+    gap: 0.2rem;
+    justify-content: space-between;
+  }
+  .stays,
+  .step :deep(.p-button-label) {
+    display: none;
+  }
 }
 @media (max-width: 820px) {
   .editor {

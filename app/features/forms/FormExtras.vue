@@ -90,6 +90,7 @@ const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value)
         <InputText
           :model-value="word.words"
           maxlength="120"
+          :invalid="!!faultAt(`tradition[${index}]`)"
           :aria-label="`Word ${index + 1}`"
           @update:model-value="changeTradition(index, { words: $event ?? '' })"
         />
@@ -101,6 +102,7 @@ const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value)
           @click="removeTradition(index)"
         />
       </div>
+      <span class="fault">{{ faultAt('tradition') }}</span>
       <Button label="Add a word" severity="secondary" size="small" icon="pi pi-plus" @click="addTradition" />
     </fieldset>
     <fieldset class="chips">

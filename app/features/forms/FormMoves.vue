@@ -96,42 +96,45 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
         </div>
       </div>
       <PhaseStrip :model-value="move.phases" :paced="paced" @update:model-value="change({ phases: $event })" />
-      <div class="about three">
-        <ChoiceField
-          label="Its stance"
-          :model-value="move.stance"
-          :options="stances"
-          @update:model-value="change({ stance: $event })"
-        />
-        <ChoiceField
-          label="Where its step goes"
-          :model-value="move.directionDegrees"
-          :options="directions(move.directionDegrees, directionPhrase)"
-          @update:model-value="change({ directionDegrees: $event })"
-        />
-        <ChoiceField
-          label="Where one faces"
-          :model-value="move.facingDegrees ?? null"
-          :options="directions(move.facingDegrees ?? null, facingPhrase)"
-          @update:model-value="change({ facingDegrees: $event ?? undefined })"
-        />
-        <div class="field">
-          <label for="move-times">Times in a row</label>
-          <InputNumber
-            :model-value="move.times ?? 1"
-            input-id="move-times"
-            :min="1"
-            :max="MOST_TIMES"
-            @update:model-value="change({ times: ($event ?? 1) > 1 ? $event! : undefined })"
+      <details :open="isChain">
+        <summary class="small">Stance, step and more of {{ isChain ? 'this move' : 'its one move' }}</summary>
+        <div class="about three">
+          <ChoiceField
+            label="Its stance"
+            :model-value="move.stance"
+            :options="stances"
+            @update:model-value="change({ stance: $event })"
+          />
+          <ChoiceField
+            label="Where its step goes"
+            :model-value="move.directionDegrees"
+            :options="directions(move.directionDegrees, directionPhrase)"
+            @update:model-value="change({ directionDegrees: $event })"
+          />
+          <ChoiceField
+            label="Where one faces"
+            :model-value="move.facingDegrees ?? null"
+            :options="directions(move.facingDegrees ?? null, facingPhrase)"
+            @update:model-value="change({ facingDegrees: $event ?? undefined })"
+          />
+          <div class="field">
+            <label for="move-times">Times in a row</label>
+            <InputNumber
+              :model-value="move.times ?? 1"
+              input-id="move-times"
+              :min="1"
+              :max="MOST_TIMES"
+              @update:model-value="change({ times: ($event ?? 1) > 1 ? $event! : undefined })"
+            />
+          </div>
+          <ChoiceField
+            label="Of the five phases"
+            :model-value="move.phaseOfFive"
+            :options="fivePhases"
+            @update:model-value="change({ phaseOfFive: $event })"
           />
         </div>
-        <ChoiceField
-          label="Of the five phases"
-          :model-value="move.phaseOfFive"
-          :options="fivePhases"
-          @update:model-value="change({ phaseOfFive: $event })"
-        />
-      </div>
+      </details>
     </template>
     <div><Button label="Add a move" severity="secondary" size="small" icon="pi pi-plus" @click="add" /></div>
   </div>
@@ -168,6 +171,10 @@ const fivePhases = [{ value: null, name: 'none' }, ...FIVE_PHASES.map((value) =>
   grid-template-columns: minmax(0, 1fr) auto;
   align-items: end;
   gap: 0.6rem;
+}
+summary {
+  cursor: pointer;
+  padding: 0.5rem 0;
 }
 .three {
   grid-template-columns: repeat(auto-fit, minmax(9rem, 1fr));

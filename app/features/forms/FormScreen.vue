@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { routineOfOne, formIdsOf } from '#core/routine'
 import { formMyWay, stationsOf, writeFormWords, type Move } from '#core/forms'
+import { begunForm, draftOf } from './formDraft'
 import { useMyWay } from './myWay'
 import { useFollowStore } from '~/shared/store/follow'
+import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
 import {
@@ -38,6 +40,11 @@ const usedIn = computed(() => person.person.routines.filter((routine) => formIds
 const { way } = useMyWay(() => form.value)
 const isChain = computed(() => (form.value?.moves.length ?? 0) > 1)
 const asIDoIt = computed(() => form.value && formMyWay(form.value, way.value, person.settings.rules))
+
+/** Where it works, to be drawn. */
+const worked = computed(() => Object.fromEntries((form.value?.areas ?? []).map((area) => [area, 1])))
+/** Changes of it were begun and not kept. */
+const isBegun = computed(() => !editing.value && !!form.value && begunForm(person.world, draftOf(form.value)) !== null)
 
 async function remove() {
   if (!form.value) return
@@ -75,7 +82,7 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
   </div>
   <div v-else-if="editing" class="stack">
     <h1>Change {{ form.name }}</h1>
-    <FormEditor :form="form" @kept="editing = false" />
+    <FormEditor :form="form" @kept="editing = false" @left="editing = false" />
   </div>
   <div v-else class="stack">
     <NuxtLink to="/forms">Forms</NuxtLink>
@@ -104,7 +111,7 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
         />
         <Button label="Start from a copy" severity="secondary" @click="navigateTo(`/forms/new?from=${form.id}`)" />
         <template v-if="isMine">
-          <Button label="Change" severity="secondary" @click="editing = true" />
+          <Button :label="isBegun ? 'Go on changing it' : 'Change'" severity="secondary" @click="editing = true" />
           <Button v-if="usedIn.length === 0" label="Remove" severity="secondary" text @click="remove" />
         </template>
       </div>
@@ -115,6 +122,7 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
     <div class="shown">
       <p>{{ asIDoIt?.form.about ?? form.about }}</p>
       <FormPicture :form="form" size="large" />
+      <BodyDrawing v-if="form.areas.length > 0" class="body" :shares="worked" />
     </div>
 
     <div class="columns">
@@ -215,6 +223,9 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
 }
 .shown p {
   flex: 1 1 22rem;
+}
+.body {
+  --body-width: 6.5rem;
 }
 .phases {
   display: flex;

@@ -3,6 +3,7 @@ import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
 import { checkItem, formsInText } from '#core/formats'
 import { readFormWords, type Form } from '#core/forms'
+import { layDraft, readDraft } from '~/shared/store/drafts'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import FormEditor from './FormEditor.vue'
@@ -13,15 +14,21 @@ const person = usePersonStore()
 
 /** A form to start from: a copy of another, or what was read from plain lines. */
 const copied = computed(() => person.formsById.get(String(route.query.from ?? '')) ?? null)
-const start = shallowRef<Partial<Form>>(
-  copied.value ? { ...copied.value, name: nameWith(copied.value.name, ', my way'), set: null } : {},
-)
-/** A new start needs a new editor. */
-const turn = ref(0)
+const start: Partial<Form> = copied.value
+  ? { ...copied.value, name: nameWith(copied.value.name, ', my way'), set: null }
+  : {}
+const from = copied.value?.id ?? ''
+const editor = useTemplateRef<{ take: (fields: Partial<Form>) => void }>('editor')
 
-const words = ref('')
+/** Lines that are being written stay, too. */
+function keptLines(of: string) {
+  const lines = ref(readDraft(person.world, of) ?? '')
+  watch(lines, (now) => layDraft(person.world, of, now))
+  return lines
+}
+const words = keptLines('form-lines')
 const read = computed(() => readFormWords(words.value))
-const several = ref('')
+const several = keptLines('several-forms')
 const readForms = computed(() => formsInText(several.value, newUuid))
 /** What keeps a form from being one: nothing is kept by halves. */
 const faults = computed(() =>
@@ -38,8 +45,8 @@ async function keepAll() {
   several.value = ''
 }
 function take() {
-  start.value = { ...start.value, ...read.value.fields }
-  turn.value += 1
+  editor.value?.take(read.value.fields)
+  words.value = ''
 }
 </script>
 
@@ -47,7 +54,7 @@ function take() {
   <div class="stack">
     <NuxtLink to="/forms">Forms</NuxtLink>
     <h1>Write down a form</h1>
-    <details class="quick">
+    <details class="quick" :open="words !== '' || undefined">
       <summary>The quick way: in plain lines</summary>
       <div class="columns">
         <div class="field">
@@ -107,7 +114,13 @@ turn in, wring out, x4 each side"
         @click="keepAll"
       />
     </details>
-    <FormEditor :key="turn" :start="start" @kept="navigateTo(`/forms/${$event}`)" />
+    <FormEditor
+      ref="editor"
+      :start="start"
+      :from="from"
+      @kept="navigateTo(`/forms/${$event}`)"
+      @left="navigateTo('/forms')"
+    />
   </div>
 </template>
 

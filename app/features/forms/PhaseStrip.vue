@@ -126,6 +126,14 @@ function pull(event: PointerEvent, index: number) {
       </div>
     </div>
     <div v-if="now" class="chosen-phase">
+      <InputText
+        class="cue"
+        :model-value="now.cue"
+        maxlength="80"
+        placeholder="Cue, such as Rise"
+        :aria-label="`Cue of phase ${chosen + 1}`"
+        @update:model-value="change({ cue: $event ?? '' })"
+      />
       <Select
         :model-value="now.breath"
         :options="BREATHS"
@@ -161,13 +169,6 @@ function pull(event: PointerEvent, index: number) {
         suffix=" s at most"
         :aria-label="`How long phase ${chosen + 1} lasts at most, in seconds`"
         @update:model-value="change({ mostSeconds: $event ?? undefined })"
-      />
-      <InputText
-        :model-value="now.cue"
-        maxlength="80"
-        placeholder="Cue, such as Rise"
-        :aria-label="`Cue of phase ${chosen + 1}`"
-        @update:model-value="change({ cue: $event ?? '' })"
       />
     </div>
     <div class="row">
@@ -227,18 +228,14 @@ function pull(event: PointerEvent, index: number) {
 }
 .chosen-phase {
   display: grid;
-  grid-template-columns: 9.5rem 5rem minmax(8rem, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 7.5rem), 1fr));
   gap: 0.4rem;
+}
+.cue {
+  grid-column: 1 / -1;
 }
 .chosen-phase :deep(input) {
   width: 100%;
-}
-@media (max-width: 560px) {
-  .chosen-phase {
-    grid-template-columns: 1fr 5rem;
-  }
-  .chosen-phase > :last-child {
-    grid-column: 1 / -1;
-  }
+  min-width: 0;
 }
 </style>

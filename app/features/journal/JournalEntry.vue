@@ -3,6 +3,7 @@ import { correctionsOf, type SessionRecord } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
 import { companionsPhrase, lessonPhrase, RECALL_WORDS, sensationPhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
+import DoneStones from '~/shared/drawing/DoneStones.vue'
 import {
   correctionPhrase,
   countsPhrase,
@@ -44,6 +45,7 @@ const wasOf = (stepId: string) => {
       <strong>{{ session.title }}</strong>
       <span class="time">{{ durationPhrase(session.practisedSeconds) }}</span>
     </button>
+    <DoneStones v-if="session.done.length > 0" class="stones" :done="session.done" />
     <p v-if="feltPhrase(session)" class="small">{{ feltPhrase(session) }}</p>
     <p v-if="session.exertion !== undefined" class="small">{{ exertionPhrase(session.exertion) }}</p>
     <p v-if="session.recall" class="small soft">{{ RECALL_WORDS[session.recall] }}</p>
@@ -144,6 +146,9 @@ const wasOf = (stepId: string) => {
   outline: 3px solid var(--pb-focus);
   outline-offset: 4px;
   border-radius: 4px;
+}
+.stones {
+  margin: 0.45rem 0 0.3rem;
 }
 .words {
   font-style: italic;

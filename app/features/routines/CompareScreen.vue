@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { routineSummary } from '#core/compose'
+import { routineSummary, type RoutineSummary } from '#core/compose'
 import { ARC_PARTS, AREAS } from '#core/forms'
 import { useCompiled } from '~/shared/store/compiled'
 import { usePersonStore } from '~/shared/store/person'
 import { percentPhrase } from '~/shared/words/numbers'
 import { AREA_WORDS, PART_WORDS } from '~/shared/words/practice'
 import { durationPhrase, momentPhrase } from '~/shared/words/time'
+import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 
 /** Two routines, or two versions of one, side by side. */
@@ -57,8 +58,9 @@ const rows = computed(() => [
     cells: columns.value.map(({ summary }) => (summary.byArea[area] ? durationPhrase(summary.byArea[area]) : '–')),
   })),
 ])
-/** The most that effort can add up to: four times 3. */
-const MOST_EFFORT = 12
+/** Of all its time, the part in which an area is worked on. */
+const sharesOf = ({ byArea, totalSeconds }: RoutineSummary) =>
+  Object.fromEntries(AREAS.map((area) => [area, (byArea[area] ?? 0) / Math.max(1, totalSeconds)]))
 </script>
 
 <template>
@@ -78,25 +80,23 @@ const MOST_EFFORT = 12
     </div>
     <section v-for="(column, at) in columns" :key="at" :aria-label="column.name">
       <h2>{{ column.name }}</h2>
-      <BrookDrawing :timeline="column.drawn.timeline" :scale-seconds="longest" />
-      <svg
-        class="effort"
-        viewBox="0 0 1000 60"
-        preserveAspectRatio="none"
-        role="img"
-        :aria-label="`Effort along the time of ${column.name}`"
-      >
-        <rect
-          v-for="(stretch, index) in column.summary.effort"
-          :key="index"
-          :x="(1000 * stretch.startSeconds) / longest"
-          :width="(1000 * stretch.lengthSeconds) / longest"
-          :y="60 - (60 * stretch.effort) / MOST_EFFORT"
-          :height="(60 * stretch.effort) / MOST_EFFORT"
-        />
-      </svg>
-      <p class="small soft">Effort along the time: legs, shoulders, spine and balance together.</p>
+      <BrookDrawing
+        :timeline="column.drawn.timeline"
+        :scale-seconds="longest"
+        effort
+        pressable
+        @choose="(_step, _event, formId) => navigateTo(`/forms/${formId}`)"
+      />
+      <p v-if="at === columns.length - 1" class="small soft">
+        Under each stone its effort: legs, shoulders, spine and balance together. A stone opens its form.
+      </p>
     </section>
+    <div class="bodies">
+      <figure v-for="(column, at) in columns" :key="at">
+        <BodyDrawing :shares="sharesOf(column.summary)" />
+        <figcaption class="small soft">Where it works: {{ column.name }}</figcaption>
+      </figure>
+    </div>
     <table v-if="columns.length > 0">
       <thead>
         <tr>
@@ -115,13 +115,14 @@ const MOST_EFFORT = 12
 </template>
 
 <style scoped>
-.effort {
-  width: 100%;
-  height: 3.5rem;
-  display: block;
+.bodies {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 1.5rem 4rem;
+  --body-width: 6.5rem;
 }
-.effort rect {
-  fill: var(--pb-moss);
+figure {
+  margin: 0;
 }
 table {
   border-collapse: collapse;

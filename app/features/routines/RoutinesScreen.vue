@@ -120,49 +120,57 @@ function remove(routine: Routine) {
                 :aria-label="`Follow ${routine.name}`"
                 @click="followIt(routine)"
               />
-              <template v-if="!person.isShipped(routine.id)">
-                <Button
-                  label="Change"
-                  size="small"
-                  severity="secondary"
-                  :aria-label="`Change ${routine.name}`"
-                  @click="navigateTo(`/routines/${routine.id}`)"
-                />
-                <Button
-                  icon="pi pi-trash"
-                  size="small"
-                  severity="secondary"
-                  text
-                  :aria-label="`Remove ${routine.name}`"
-                  @click="remove(routine)"
-                />
-              </template>
-              <NuxtLink :to="`/routines/card/${routine.id}`" :aria-label="`Card of ${routine.name}`">Card</NuxtLink>
-              <NuxtLink
-                v-if="result.ok && routine.entries.length > 0"
-                :to="`/carry?routine=${routine.id}`"
-                :aria-label="`Take ${routine.name} along`"
-                >Take along</NuxtLink
-              >
-              <NuxtLink
-                v-if="result.ok && routine.entries.length > 0"
-                :to="`/hand?routine=${routine.id}`"
-                :aria-label="`Hand ${routine.name} over`"
-                >Hand over</NuxtLink
-              >
-              <NuxtLink
-                v-if="result.ok && routine.entries.length > 0"
-                :to="`/voice?routine=${routine.id}`"
-                :aria-label="`Record my voice for ${routine.name}`"
-                >My voice</NuxtLink
-              >
               <Button
+                v-if="isMine(routine)"
+                label="Change"
+                size="small"
+                severity="secondary"
+                :aria-label="`Change ${routine.name}`"
+                @click="navigateTo(`/routines/${routine.id}`)"
+              />
+              <Button
+                v-else
                 label="Copy"
                 size="small"
                 severity="secondary"
                 :aria-label="`Copy ${routine.name} and change it`"
                 @click="copy(routine)"
               />
+              <details class="more">
+                <summary :aria-label="`More for ${routine.name}`">More</summary>
+                <div class="row">
+                  <NuxtLink :to="`/routines/card/${routine.id}`" :aria-label="`Card of ${routine.name}`">Card</NuxtLink>
+                  <template v-if="result.ok && routine.entries.length > 0">
+                    <NuxtLink :to="`/carry?routine=${routine.id}`" :aria-label="`Take ${routine.name} along`"
+                      >Take along</NuxtLink
+                    >
+                    <NuxtLink :to="`/hand?routine=${routine.id}`" :aria-label="`Hand ${routine.name} over`"
+                      >Hand over</NuxtLink
+                    >
+                    <NuxtLink :to="`/voice?routine=${routine.id}`" :aria-label="`Record my voice for ${routine.name}`"
+                      >My voice</NuxtLink
+                    >
+                  </template>
+                  <template v-if="isMine(routine)">
+                    <Button
+                      label="Copy"
+                      size="small"
+                      severity="secondary"
+                      :aria-label="`Copy ${routine.name} and change it`"
+                      @click="copy(routine)"
+                    />
+                    <Button
+                      label="Remove"
+                      icon="pi pi-trash"
+                      size="small"
+                      severity="secondary"
+                      text
+                      :aria-label="`Remove ${routine.name}`"
+                      @click="remove(routine)"
+                    />
+                  </template>
+                </div>
+              </details>
             </div>
           </div>
           <BrookDrawing
@@ -186,6 +194,14 @@ search :deep(input) {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 1.6rem;
+}
+.more summary {
+  cursor: pointer;
+  padding: 0.5rem 0.3rem;
+}
+/* What is unfolded has a line of its own. */
+.more[open] {
+  flex-basis: 100%;
 }
 .about {
   flex: 1 1 18rem;

@@ -208,7 +208,13 @@ watch(
             />
           </div>
         </div>
-        <BrookDrawing :timeline="drawn.timeline" size="small" />
+        <BrookDrawing
+          :timeline="drawn.timeline"
+          size="small"
+          arc
+          pressable
+          @choose="(_step, _event, formId) => navigateTo(`/forms/${formId}`)"
+        />
         <NotchList
           :notches="here"
           :phrase="phrase"

@@ -58,7 +58,7 @@ figure {
   text-align: center;
 }
 svg {
-  width: min(11rem, 38vw);
+  width: min(var(--body-width, 11rem), 38vw);
   display: block;
 }
 .ground {

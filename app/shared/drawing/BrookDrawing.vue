@@ -11,6 +11,7 @@ import { durationPhrase } from '~/shared/words/time'
 /**
  * A routine as a run of water: each step a pebble as long as its minutes and as deep as its effort, the parts of the arc
  * as reaches below; where something becomes otherwise within a step, its pebble is veined. `small` for lists, `large` with names and minutes, `positionSeconds` marks where one stands.
+ * A small one may have the `arc` of its parts below it, in words where there is room, or the `effort` under each pebble.
  */
 const props = withDefaults(
   defineProps<{
@@ -22,13 +23,17 @@ const props = withDefaults(
     selected?: readonly string[]
     /** Ends can be pulled and pebbles taken along. */
     movable?: boolean
+    /** A pebble can be pressed. */
+    pressable?: boolean
+    arc?: boolean
+    effort?: boolean
     /** The time that the whole width stands for; the routine's own when left out. */
     scaleSeconds?: number
   }>(),
   { size: 'small', positionSeconds: null, chosen: null, selected: () => [], movable: false, scaleSeconds: 0 },
 )
 const emit = defineEmits<{
-  choose: [stepId: string, event: MouseEvent]
+  choose: [stepId: string, event: MouseEvent, formId: string]
   grab: [occurrence: Occurrence, event: PointerEvent]
   stretch: [occurrence: Occurrence, event: PointerEvent]
 }>()
@@ -40,8 +45,12 @@ const HEIGHTS = { small: 56, large: 292, strip: 30 }
 const LARGE_MIDDLE = 122
 const ROOM_FOR_NAMES = 720
 const named = computed(() => props.size === 'large' && width.value >= ROOM_FOR_NAMES)
-const height = computed(() => (props.size === 'large' && !named.value ? 190 : HEIGHTS[props.size]))
-const middle = computed(() => (named.value ? LARGE_MIDDLE : props.size === 'large' ? 76 : height.value / 2))
+/** Under a small brook: room for its parts, and for its effort. */
+const ARC_HEIGHT = 30
+const EFFORT_HEIGHT = 44
+const foot = computed(() => (props.arc ? ARC_HEIGHT : 0) + (props.effort ? EFFORT_HEIGHT : 0))
+const height = computed(() => (props.size === 'large' && !named.value ? 190 : HEIGHTS[props.size] + foot.value))
+const middle = computed(() => (named.value ? LARGE_MIDDLE : props.size === 'large' ? 76 : HEIGHTS[props.size] / 2))
 const inset = computed(() => (props.size === 'large' ? 14 : 2))
 const deepest = computed(() => (props.size === 'large' ? 92 : props.size === 'small' ? 40 : 18))
 
@@ -53,6 +62,8 @@ const x = computed(() =>
 
 const depth = scaleLinear().domain([0, 7]).range([0.42, 1]).clamp(true)
 
+/** The most that effort can add up to: four times 3. */
+const MOST_EFFORT = 12
 const pebbles = computed(() =>
   props.timeline.occurrences.map((occurrence) => {
     const from = x.value(occurrence.startSeconds)
@@ -66,7 +77,9 @@ const pebbles = computed(() =>
       middleX: (from + to) / 2,
       top: middle.value - deep / 2,
       bottom: middle.value + deep / 2,
+      startX: from + gap / 2,
       endX: to - gap / 2,
+      effort: effortInAll(occurrence.effort) / MOST_EFFORT,
       turns: occurrence.turnsAtSeconds.map((seconds) => x.value(seconds)),
       path: pebblePath(occurrence.stepId + occurrence.formId, from + gap / 2, middle.value - deep / 2, long, deep),
     }
@@ -77,7 +90,7 @@ const pebbles = computed(() =>
 const water = computed(() => {
   if (props.size === 'strip') return ''
   const places = Array.from({ length: 9 }, (_, at) => at)
-  const most = named.value ? 74 : props.size === 'large' ? 64 : height.value / 2 - 1
+  const most = named.value ? 74 : props.size === 'large' ? 64 : HEIGHTS[props.size] / 2 - 1
   const bank = (at: number, salt: number) => most * (0.62 + 0.38 * speckle(`bank${at}`, salt))
   // Where nothing lies in it yet, it is as wide as its place.
   const end = props.timeline.totalSeconds === 0 ? width.value : x.value(props.timeline.totalSeconds) + inset.value
@@ -131,7 +144,7 @@ const reaches = computed(() => {
   }
   return totals.totalSeconds > 0 ? stretches : []
 })
-const reachY = computed(() => (named.value ? 264 : 150))
+const reachY = computed(() => (props.size !== 'large' ? HEIGHTS[props.size] + 14 : named.value ? 264 : 150))
 /** A minute's number needs so much room. */
 const TICK_PIXELS = 62
 const minuteTicks = computed(() => {
@@ -158,7 +171,14 @@ const done = (occurrence: Occurrence) =>
 
 <template>
   <div ref="frame" class="brook" :class="size" :style="{ height: `${height}px` }">
-    <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="description">
+    <svg
+      :class="{ pressable }"
+      :width="width"
+      :height="height"
+      :viewBox="`0 0 ${width} ${height}`"
+      role="img"
+      :aria-label="description"
+    >
       <path v-if="water" :d="water" class="water" />
       <g v-for="name in names" :key="`name-${name.key}`" class="name">
         <line :x1="name.middleX" :x2="name.middleX" :y1="name.lineFrom" :y2="name.lineTo" />
@@ -174,7 +194,7 @@ const done = (occurrence: Occurrence) =>
           chosen: chosen === pebble.occurrence.stepId || selected.includes(pebble.occurrence.stepId),
         }"
         :style="{ fill: `var(--part-${pebble.occurrence.part})` }"
-        @click="emit('choose', pebble.occurrence.stepId, $event)"
+        @click="emit('choose', pebble.occurrence.stepId, $event, pebble.occurrence.formId)"
         @pointerdown="movable && emit('grab', pebble.occurrence, $event)"
       >
         <title>{{ pebble.occurrence.formName }}, {{ durationPhrase(pebble.occurrence.lengthSeconds) }}</title>
@@ -202,7 +222,21 @@ const done = (occurrence: Occurrence) =>
           @pointerdown.stop.prevent="emit('stretch', pebble.occurrence, $event)"
         />
       </template>
-      <template v-if="size === 'large'">
+      <rect
+        v-for="pebble in effort ? pebbles : []"
+        :key="`effort-${pebble.key}`"
+        class="effort"
+        :x="pebble.startX"
+        :y="height - 1 - (EFFORT_HEIGHT - 4) * pebble.effort"
+        :width="Math.max(1, pebble.endX - pebble.startX)"
+        :height="(EFFORT_HEIGHT - 4) * pebble.effort"
+      >
+        <title>
+          {{ pebble.occurrence.formName }}: effort {{ effortInAll(pebble.occurrence.effort) }} of {{ MOST_EFFORT }}
+        </title>
+      </rect>
+      <line v-if="effort" class="ground" x1="0" :x2="width" :y1="height - 0.5" :y2="height - 0.5" />
+      <template v-if="size === 'large' || arc">
         <g v-for="reach in reaches" :key="reach.key" class="reach">
           <rect
             :x="x(reach.from) + 1"
@@ -221,6 +255,8 @@ const done = (occurrence: Occurrence) =>
             {{ PART_WORDS[reach.part] }}
           </text>
         </g>
+      </template>
+      <template v-if="size === 'large'">
         <text
           v-for="minute in minuteTicks"
           :key="minute"
@@ -272,8 +308,18 @@ svg {
 .strip .pebble.done {
   opacity: 1;
 }
-.large .pebble {
+.large .pebble,
+.pressable .pebble {
   cursor: pointer;
+}
+.pressable .pebble:hover {
+  stroke: var(--pb-clay);
+}
+.effort {
+  fill: var(--pb-moss);
+}
+.ground {
+  stroke: var(--pb-line);
 }
 .end {
   fill: transparent;

@@ -15,11 +15,14 @@ import { eraseSaid } from '../sound/saidClips'
 import { snapshotsOf } from './database'
 import type { createGate } from './gate'
 import { giveOut } from './marking'
+import type { World } from './database'
+import { forgetDrafts } from './drafts'
 import { eraseAll, replaceAll, settleNow } from './writing'
 
 /** What giving out and taking in need of the store. */
 interface Store {
   gate: ReturnType<typeof createGate>
+  world: () => World
   person: () => PersonData
   untilWhole: () => Promise<void>
   load: () => Promise<void>
@@ -30,7 +33,7 @@ interface Store {
 }
 
 /** All of a person out and in at once: as an archive, merged, erased, and one step back. */
-export function createArchives({ gate, person, untilWhole, load, put, saveSettings, tell }: Store) {
+export function createArchives({ gate, world, person, untilWhole, load, put, saveSettings, tell }: Store) {
   /** Everything as the text of an archive. */
   async function exportText({ withRecordings = true } = {}): Promise<string> {
     await untilWhole()
@@ -74,6 +77,7 @@ export function createArchives({ gate, person, untilWhole, load, put, saveSettin
     const kept = await gate.write('all', 'that everything is erased', (database) => eraseAll(database, 'erase'))
     if (!kept) return false
     await eraseSaid()
+    forgetDrafts(world())
     await load()
     tell()
     return true

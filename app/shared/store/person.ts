@@ -34,6 +34,7 @@ import {
 } from './writing'
 import { createArchives } from './archives'
 import { demoText, serverShowsDemo } from './demo'
+import { forgetDrafts } from './drafts'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './keptRunning'
@@ -301,12 +302,13 @@ export const usePersonStore = defineStore('person', () => {
   async function leaveDemo() {
     if (world.value !== 'demo') return
     await gate.write('all', 'that the demo is gone', eraseAll)
+    forgetDrafts('demo')
     rememberWorld('own')
     await enter('own')
   }
 
   const archives = createArchives({
-    ...{ gate, person: () => person.value, untilWhole, load, put, saveSettings },
+    ...{ gate, world: () => world.value, person: () => person.value, untilWhole, load, put, saveSettings },
     tell: () => tell('all'),
   })
 

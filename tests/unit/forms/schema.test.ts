@@ -1,6 +1,6 @@
 import { validate } from '#core/basics'
 import { describe, expect, it } from 'vitest'
-import { formSchema, plainMove, type Phase } from '#core/forms'
+import { formDraftSchema, formSchema, plainMove, type Phase } from '#core/forms'
 import { aForm, FREE_MOVE } from '../../helpers'
 
 function faultsOf(change: Record<string, unknown>) {
@@ -39,4 +39,31 @@ describe('a form', () => {
       'moves[0].phases must have at most 24',
     )
   })
+})
+
+describe('a form that is still being written', () => {
+  const isDraft = (change: object) => validate(formDraftSchema, { ...aForm(), ...change }, 'draft').ok
+  const [move] = aForm().moves
+
+  it.each([
+    { name: '' },
+    { counts: { least: null, usual: 4, most: 2, step: null } },
+    { counting: { by: 'beats', beatsPerMinute: null } },
+    { tradition: [{ kind: 'phase', words: '' }] },
+    { moves: [{ ...move, name: '' }] },
+    { moves: [] },
+    { counting: { by: 'breathHold' }, sides: 'alternate' },
+  ])('may lack what a form needs: %j', (change) => {
+    expect(isDraft(change)).toBe(true)
+    expect(validate(formSchema, { ...aForm(), ...change }, 'form').ok).toBe(false)
+  })
+  it.each([
+    { name: 7 },
+    { moves: 'none' },
+    { moves: [{ ...move, phases: [{ breath: 'sideways', length: 1, cue: '' }] }] },
+    { counts: null },
+    { counting: { by: 'moons' } },
+    { areas: undefined },
+    { colour: 'blue' },
+  ])('is none where it could not stand in the editor: %j', (change) => expect(isDraft(change)).toBe(false))
 })

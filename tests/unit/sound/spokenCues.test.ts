@@ -49,6 +49,20 @@ describe('what is said', () => {
       'that is the end',
     ])
   })
+  it('waits with the count until the bell of a form has been struck, where nothing stands between', () => {
+    const steps = [
+      { form: breath, count: 3 },
+      { form: aForm({ id: 'other', name: 'Other' }), count: 3 },
+    ]
+    const timeline = compileTimeline(aPlan(steps, PACE, NO_WAITING))
+    const [first, second] = timeline.occurrences
+    // Both begin with their bell at once; the counts that come without one are said with the movement.
+    const counted = spokenCues(timeline, { ...ALL, announces: false }, secondsOf).map(({ atSeconds }) => atSeconds)
+    const at = (occurrence: typeof first, repetition: number) => occurrence!.bodyStartSeconds + 10 * repetition
+    const expected = [first, second].flatMap((each) => [at(each, 0) + 0.6, at(each, 1), at(each, 2)])
+    expect(counted).toHaveLength(expected.length)
+    counted.forEach((seconds, index) => expect(seconds).toBeCloseTo(expected[index]!, 6))
+  })
   it('says as much of the count as is wished', () => {
     const steps = [{ form: breath, count: 8 }]
     const counts = (voice: Partial<VoiceSettings>) => texts(steps, { ...voice, announces: false })
