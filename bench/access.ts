@@ -68,7 +68,7 @@ const sums = { looked: 0, found: 0, wide: 0, unseen: 0 }
 async function look(page: Page, name: string) {
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' })
-    await page.locator(colorScheme === 'dark' ? 'html.night' : 'html:not(.night)').waitFor()
+    await page.locator(colorScheme === 'dark' ? 'html.night' : 'html:not(.night)').waitFor({ state: 'attached' })
     if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source)
     const { found, wide } = await page.evaluate(async (contrastOnly) => {
       const { violations } = await (window as never as { axe: typeof import('axe-core') }).axe.run(document, {

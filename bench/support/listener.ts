@@ -181,21 +181,18 @@ function listenForWords(rest: Float32Array, words: readonly Known[]): Heard[] {
     ...candidates(rest, words, WORD_LIKENESS.coarse, 0.05),
     ...candidates(keenRest, keenWords, WORD_LIKENESS.coarse, 0.05),
   ]
-  const all = coarse
-    .map((each) => {
-      const keen = bestFit(keenRest, keenBy.get(each.name)!, each.atSeconds, Infinity)
-      const plain = bestFit(rest, knownBy.get(each.name)!, each.atSeconds, Infinity)
-      const best = keen.likeness > plain.likeness ? keen : plain
-      return { ...each, gain: best.gain, explains: keen.explains, likeness: best.likeness }
-    })
+  const all = coarse.map((each) => {
+    const keen = bestFit(keenRest, keenBy.get(each.name)!, each.atSeconds, Infinity)
+    const plain = bestFit(rest, knownBy.get(each.name)!, each.atSeconds, Infinity)
+    const best = keen.likeness > plain.likeness ? keen : plain
+    return { ...each, gain: best.gain, explains: keen.explains, likeness: best.likeness }
+  })
   const usual = usualGain(all)
   const isTold = ({ likeness, gain }: Heard) => {
     const off = usual === undefined ? 0 : Math.abs(gain / usual - 1)
     return off < GAIN_WITHIN.word && likeness > (off < AS_LOUD_WITHIN ? WORD_LIKENESS.coarse : WORD_LIKENESS.fine)
   }
-  const loud = all
-    .filter(isTold)
-    .sort((one, other) => endOf(one) - endOf(other))
+  const loud = all.filter(isTold).sort((one, other) => endOf(one) - endOf(other))
   const ends = loud.map(endOf)
   const best: { sum: number; take: Heard | null; before: number }[] = [{ sum: 0, take: null, before: 0 }]
   loud.forEach((each, at) => {

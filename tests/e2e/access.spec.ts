@@ -13,6 +13,9 @@ import { SCREENS } from './screens'
 
 const LONG = 'The form with the long name that an old teacher gave it on a wet morning by the sluice'
 
+/** Each screen at one width by day, and at the next by night. */
+const WIDTHS = [1280, 390, 820, 320]
+
 /** To a screen by its address, within the application: loading it anew takes as long as looking at it. */
 async function comeTo(page: Page, path: string) {
   const heading = page.getByRole('heading', { level: 1 })
@@ -28,9 +31,12 @@ async function comeTo(page: Page, path: string) {
 for (const [what, paths] of SCREENS) {
   test(`the screens for ${what} are free of findings, by day and by night`, async ({ page }) => {
     await openDemo(page)
-    for (const path of paths) {
+    for (const [index, path] of paths.entries()) {
       await comeTo(page, path)
+      // All of them at every width, and with letters twice as large, is a bench of some minutes.
+      await page.setViewportSize({ width: WIDTHS[index % WIDTHS.length]!, height: 800 })
       await expectNoAxeFindings(page)
+      await page.setViewportSize({ width: WIDTHS[(index + 1) % WIDTHS.length]!, height: 800 })
       await expectNoAxeFindings(page, { byNight: true })
     }
   })

@@ -51,6 +51,13 @@ async function askToPersist() {
   if (storage && !(await storage.persisted())) await storage.persist()
 }
 
+/** Computed, and the same as before where it is equal to that: whatever follows from it is not worked out anew. */
+const unlessEqual = <T>(get: () => T) =>
+  computed<T>((before) => {
+    const now = get()
+    return before !== undefined && dequal(before, now) ? before : now
+  })
+
 /**
  * Everything of the person who practises here, kept in the browser; or of the demo, kept apart. (A store is set up by one function; its
  * parts are functions of a few lines.)
@@ -76,26 +83,29 @@ export const usePersonStore = defineStore('person', () => {
   )
 
   const settings = computed(() => person.value.settings)
-  const forms = computed<Form[]>(() => [...CATALOGUE, ...person.value.forms])
+  // A list stays the same one while other things change: a tick in the settings is no reason to sort the journal.
+  const own = <K extends keyof PersonData>(list: K) => computed(() => person.value[list])
+  const [ownForms, ownRoutines, ownSessions, stages] = [own('forms'), own('routines'), own('sessions'), own('stages')]
+  const forms = computed<Form[]>(() => [...CATALOGUE, ...ownForms.value])
   const formsById = computed(() => new Map(forms.value.map((form) => [form.id, form])))
-  const routines = computed<Routine[]>(() => [...person.value.routines, ...SHIPPED_ROUTINES])
-  const ways = computed(() => person.value.ways)
+  const routines = computed<Routine[]>(() => [...ownRoutines.value, ...SHIPPED_ROUTINES])
+  const ways = own('ways')
+  const pace = unlessEqual(() => settings.value.pace)
+  const rules = unlessEqual(() => settings.value.rules)
   /** With these, any routine becomes a Timeline at my pace, in my way and by my house rules. */
   const setting = computed<PracticeSetting>(() => {
-    const { pace, rules } = settings.value
-    return { forms: forms.value, ways: ways.value, pace, rules }
+    return { forms: forms.value, ways: ways.value, pace: pace.value, rules: rules.value }
   })
   /** The latest first. (Instants are written alike: their letters are in the order of time; stored ones are in it already.) */
   const sessions = computed(() =>
-    [...person.value.sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1)).reverse(),
+    [...ownSessions.value].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1)).reverse(),
   )
   const today = computed(() =>
     practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.value.dayEndsAtHour),
   )
-  // The list stays the same one while other things change, so that the days are not counted anew then.
-  const planned = computed(() => person.value.planned)
+  const planned = own('planned')
   const pauses = computed(() => planned.value.filter((each) => each.kind === 'pause'))
-  const steadinessRules = computed<SteadinessRules>(() => {
+  const steadinessRules = unlessEqual<SteadinessRules>(() => {
     const { dayEndsAtHour, restPlan } = settings.value
     return { dayEndsAtHour, restPlan, timeZoneToday: deviceTimeZone(), pauses: pauses.value }
   })
@@ -216,7 +226,7 @@ export const usePersonStore = defineStore('person', () => {
     await put('stages', { id, formId, stage, day: today.value })
     return id
   }
-  const latest = computed(() => latestStages(person.value.stages))
+  const latest = computed(() => latestStages(stages.value))
   /** How far a form is learned now; null where nothing is said of it. */
   const stageOf = (formId: string) => latest.value.get(formId) ?? null
   /** Where a lesson of a series, or a day of a season, is through with this session, its forms move on in learning. The ids of what was noted. */
@@ -227,7 +237,7 @@ export const usePersonStore = defineStore('person', () => {
     return moved
   }
   function movedOn(session: SessionRecord): { formId: string; stage: LearningStage }[] {
-    const { series: all, seasons, sessions: known, stages } = person.value
+    const { series: all, seasons, sessions: known } = person.value
     const series = all.find(({ id }) => id === session.lesson?.seriesId)
     if (series) {
       const earlier = known.filter(({ id }) => id !== session.id)
@@ -236,7 +246,7 @@ export const usePersonStore = defineStore('person', () => {
     const season = seasons.find(({ id }) => id === session.routineId)
     if (!season) return []
     const { dayEndsAtHour } = settings.value
-    const about = { season, sessions: known, stages, forms: formsById.value, isPossible, dayEndsAtHour }
+    const about = { season, sessions: known, stages: stages.value, forms: formsById.value, isPossible, dayEndsAtHour }
     return learnedInSeason(about, session, practiceDay(session.startedAt, session.timeZone, dayEndsAtHour))
   }
   /** Whether a form can be done, in some version, with what I declare. */

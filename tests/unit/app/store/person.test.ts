@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { steadyPace } from '#core/breath'
 import { writeArchive, toArchive, newPerson } from '#core/formats'
 import { usePersonStore } from '~/shared/store/person'
 import { openWorld } from '~/shared/store/database'
@@ -66,6 +67,30 @@ describe('one step back', () => {
     await person.putRoutine(routine('Another'))
     expect(await person.erase()).toBe(true)
     expect((await person.snapshots())[0]).toMatchObject({ why: 'erase', lists: { routines: [{ name: 'Another' }] } })
+  })
+})
+
+describe('a change', () => {
+  it('leaves all that does not follow from it the same, so that nothing of it is worked out anew', async () => {
+    const person = await aTab()
+    await person.putForm(aForm({ id: 'mine' }))
+    await person.putRoutine(routine('Mine'))
+    const { sessions, forms, formsById, routines, setting, steadinessRules } = person
+    await person.saveSettings({ conditions: ['pregnancy'] })
+    expect(person.settings.conditions).toEqual(['pregnancy'])
+    for (const [now, then] of [
+      [person.sessions, sessions],
+      [person.forms, forms],
+      [person.formsById, formsById],
+      [person.routines, routines],
+      [person.setting, setting],
+      [person.steadinessRules, steadinessRules],
+    ])
+      expect(now).toBe(then)
+    await person.saveSettings({ pace: steadyPace(5, 8) })
+    expect(person.setting).not.toBe(setting)
+    expect(person.setting.pace).toEqual(steadyPace(5, 8))
+    expect(person.forms).toBe(forms)
   })
 })
 
