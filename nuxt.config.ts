@@ -102,7 +102,6 @@ export default defineNuxtConfig({
     components: {
       include: [
         'Button',
-        'Checkbox',
         'ConfirmDialog',
         'Dialog',
         'InputNumber',

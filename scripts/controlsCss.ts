@@ -2,7 +2,6 @@ import { fileURLToPath } from 'node:url'
 import { Theme } from '@primeuix/themes'
 import base from '@primevue/core/base/style'
 import button from 'primevue/button/style'
-import checkbox from 'primevue/checkbox/style'
 import confirmdialog from 'primevue/confirmdialog/style'
 import dialog from 'primevue/dialog/style'
 import iconfield from 'primevue/iconfield/style'
@@ -29,7 +28,7 @@ interface ControlStyle {
   getThemeStyleSheet: () => string
 }
 const STYLES = [
-  ...[base, checkbox, inputnumber, inputtext, select, selectbutton, slider, textarea, toggleswitch, button],
+  ...[base, inputnumber, inputtext, select, selectbutton, slider, textarea, toggleswitch, button],
   ...[confirmdialog, dialog, iconfield, message, toast, togglebutton, virtualscroller],
 ] as unknown as ControlStyle[]
 /** Parts of controls that are never shown. */

@@ -1,7 +1,6 @@
 import { definePreset } from '@primeuix/themes'
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
-import checkbox from '@primeuix/themes/aura/checkbox'
 import confirmdialog from '@primeuix/themes/aura/confirmdialog'
 import dialog from '@primeuix/themes/aura/dialog'
 import inputnumber from '@primeuix/themes/aura/inputnumber'
@@ -21,7 +20,6 @@ const plain = {
   ...base,
   components: {
     button,
-    checkbox,
     confirmdialog,
     dialog,
     inputnumber,

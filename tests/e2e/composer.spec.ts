@@ -204,6 +204,20 @@ test('two routines are compared side by side', async ({ page }) => {
   await expect(page.getByRole('row', { name: /In all/ })).toContainText('12 min 52 s')
   await expect(page.getByRole('row', { name: /^Closing of the moving time/ })).toBeVisible()
   await expectNoAxeFindings(page)
+  // Each effort stands under its own stone, and a stone opens its form.
+  const kettle = page.getByRole('region', { name: 'While the kettle warms' })
+  const across = (all: SVGGraphicsElement[]) =>
+    all.map((each) => ({ from: each.getBBox().x, wide: each.getBBox().width }))
+  const stones = await kettle.locator('path.pebble').evaluateAll(across as never)
+  const efforts = await kettle.locator('rect.effort').evaluateAll(across as never)
+  expect(efforts).toHaveLength(5)
+  for (const [index, { from, wide }] of (efforts as ReturnType<typeof across>).entries()) {
+    const stone = (stones as ReturnType<typeof across>)[index]!
+    expect(Math.abs(from - stone.from)).toBeLessThan(4)
+    expect(Math.abs(wide - stone.wide)).toBeLessThan(8)
+  }
+  await kettle.locator('path.pebble').nth(2).click()
+  await expect(page).toHaveURL(/\/forms\/[a-z]/)
   await goTo(page, 'Routines')
 })
 

@@ -8,7 +8,9 @@ test('“spent, ten minutes” is two keys: what is offered is gentle, is ten mi
 }) => {
   await openDemo(page, new Date('2026-11-27T09:00:00Z'))
   const now = page.getByRole('region', { name: 'What to practise now' })
-  await expect(now).toContainText('Because: ')
+  await expect(now).toContainText('Because:')
+  // The arc of what is offered stands under its brook.
+  await expect(now.getByRole('img', { name: /^The brook of this routine/ })).toContainText(/work|settle/)
   await page.keyboard.press('s')
   await page.keyboard.press('3')
   await expect(now.getByRole('button', { name: 'spent' })).toHaveAttribute('aria-pressed', 'true')

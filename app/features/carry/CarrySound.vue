@@ -98,6 +98,5 @@ const label = computed(() => (props.album ? `Make ${plural(props.sessions.length
 progress {
   flex: 1 1 8rem;
   height: 0.9rem;
-  accent-color: var(--pb-water-deep);
 }
 </style>

@@ -187,9 +187,4 @@ const first = computed(() => props.state.timeline.occurrences[0])
   gap: 0.4rem;
   min-height: 2.4rem;
 }
-.how input {
-  width: 1.2rem;
-  height: 1.2rem;
-  accent-color: var(--pb-water-deep);
-}
 </style>

@@ -6,7 +6,6 @@ import {
   ARC_PARTS,
   blankForm,
   COUNT_SCOPES,
-  COUNTING_KINDS,
   formSchema,
   GAZE_WORDS,
   GAZES,
@@ -16,17 +15,14 @@ import {
   SIDE_ORDERS,
   SIDE_LEGS,
   STANCES,
-  type CountingKind,
   type Form,
   type MeetingMove,
-  USUAL_BEATS_PER_MINUTE,
   wayFor,
 } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
 import {
   AREA_WORDS,
   CAUTION_NAMES,
-  COUNTING_WORDS,
   diagonalPhrase,
   MEETING_WORDS,
   PART_WORDS,
@@ -35,14 +31,15 @@ import {
   VERSION_WORDS,
 } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
-import { begunForm, draftOf } from './formDraft'
+import { draftOf } from './formDraft'
+import { useWritten } from './useWritten'
+import FormCounting from './FormCounting.vue'
 import FormExtras from './FormExtras.vue'
 import FormFold from './FormFold.vue'
 import FormMoves from './FormMoves.vue'
 import FormPreview from './FormPreview.vue'
 import FormVersions from './FormVersions.vue'
 import { learnWordsOf } from '~/shared/sound/ownWords'
-import { layDraft } from '~/shared/store/drafts'
 import { plainCopy } from '~/shared/store/plainCopy'
 
 /**
@@ -65,14 +62,13 @@ const BLANK: Omit<Form, 'id'> = {
 }
 
 const initial: Form = plainCopy(props.form ?? { ...BLANK, ...props.start, id: `mine-${newUuid()}` })
-const [world, draft] = [person.world, draftOf(props.form, props.from)]
-const begun = begunForm(world, draft)
+const writing = useWritten(initial, draftOf(props.form, props.from))
 /** What was begun before stands here again, and that is said. */
-const isBegun = ref(begun !== null)
+const isBegun = ref(writing.begun !== null)
 
 const { values, errors, setFieldValue, setValues, handleSubmit, submitCount } = useForm<Form>({
   validationSchema: toTypedSchema(formSchema as never) as never,
-  initialValues: (begun ?? initial) as never,
+  initialValues: (writing.begun ?? initial) as never,
   validateOnMount: false,
 })
 /** Faults are shown once saving was tried: nobody is corrected while still writing. */
@@ -109,85 +105,21 @@ const diagonals = computed(() => {
 })
 const gazes = [{ value: null, name: 'not said' }, ...GAZES.map((value) => ({ value, name: GAZE_WORDS[value] }))]
 
-/** All that is written can be taken back, step by step; letters and pulls that follow quickly on each other are one step. */
-const SETTLE_MS = 250
-const written = ref(JSON.stringify(initial))
-const untouched = written.value
-const history = useManualRefHistory(written, { capacity: 200 })
-let seen = written.value
-/** It is among my forms: nothing of it is laid aside any more. */
-let isKept = false
-function keepStep(now: string) {
-  if (isKept) return
-  layDraft(world, draft, now === untouched ? null : now)
-  if (now === written.value) return
-  written.value = now
-  history.commit()
-}
-if (begun) keepStep(JSON.stringify(begun))
-onBeforeUnmount(() => keepStep(JSON.stringify(values)))
-const keepSettled = useDebounceFn(() => keepStep(JSON.stringify(values)), SETTLE_MS)
-/** What is left of a form without its words and figures: it changes when something is added or taken out. */
-const shapeOf = (json: string) => json.replace(/"(?:[^"\\]|\\.)*"|[\d.]+/g, '')
-watch(
-  values,
-  () => {
-    const now = JSON.stringify(values)
-    if (shapeOf(now) !== shapeOf(seen)) {
-      keepStep(seen)
-      keepStep(now)
-    }
-    seen = now
-    void keepSettled()
-  },
-  { deep: true },
-)
-function goBack(direction: 'undo' | 'redo') {
-  if (direction === 'undo') keepStep(JSON.stringify(values))
-  history[direction]()
-  seen = written.value
-  setValues(JSON.parse(written.value) as never, false)
-  layDraft(world, draft, written.value === untouched ? null : written.value)
-}
-/** Take some of a form into what is written; it can be taken back like all else. */
-function take(fields: Partial<Form>) {
-  keepStep(JSON.stringify(values))
-  setValues({ ...plainCopy(values), ...fields } as never, false)
-}
-defineExpose({ take })
+writing.connect(values as Partial<Form>, (form) => setValues(form as never, false))
+defineExpose({ take: writing.take })
 function leave() {
-  keepStep(JSON.stringify(values))
+  writing.keepNow()
   emit('left')
 }
 function startAfresh() {
-  take(initial)
+  writing.take(initial)
   isBegun.value = false
 }
 
-const phases = computed(() => values.moves?.[0]?.phases ?? [])
 const paced = computed(() => !!values.counting && isPacedCounting(values.counting.by))
 
-const USUAL_COUNTS: Record<CountingKind, Form['counts']> = {
-  breathRepetitions: { least: 2, usual: 6, most: 9, step: 1 },
-  breathHold: { least: 3, usual: 8, most: 24, step: 1 },
-  time: { least: 30, usual: 60, most: 600, step: 30 },
-  beats: { least: 8, usual: 16, most: 100, step: 4 },
-  open: { least: 30, usual: 60, most: 600, step: 30 },
-}
-function setCounting(by: CountingKind) {
-  setFieldValue(
-    'counting' as never,
-    (by === 'beats' ? { by, beatsPerMinute: USUAL_BEATS_PER_MINUTE } : { by }) as never,
-  )
-  setFieldValue('counts' as never, plainCopy(USUAL_COUNTS[by]) as never)
-  const nowPaced = isPacedCounting(by)
-  const move = values.moves?.[0] ?? plainMove('Move', [])
-  if (!nowPaced) {
-    set('moves', [{ ...move, phases: [{ breath: 'free', length: 1, cue: phases.value[0]?.cue || 'Move' }] }])
-  } else if (phases.value.every(({ breath }) => breath === 'free')) {
-    set('moves', [{ ...move, phases: plainCopy(BLANK.moves[0]!.phases) }])
-  }
-  if (values.sides === 'alternate' && by !== 'breathRepetitions' && by !== 'beats') sides.value = 'oneThenOther'
+function setAll(fields: Partial<Form>) {
+  for (const [field, value] of Object.entries(fields)) setFieldValue(field as never, value as never)
 }
 
 const named = <T extends string>(values: readonly T[], words: Record<T, string>) =>
@@ -216,9 +148,8 @@ const save = handleSubmit(async (given) => {
   form.moves = form.moves.map((move, index) =>
     index === 0 && form.moves.length === 1 ? { ...move, name: form.name } : move,
   )
-  await person.putForm(form, props.form && initial)
-  isKept = true
-  layDraft(world, draft, null)
+  // What the store refuses stays laid aside, too.
+  if (await person.putForm(form, props.form && initial)) writing.end()
   learnWords(form)
   emit('kept', form.id)
 }, toFirstFault)
@@ -288,41 +219,12 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
           :options="named(COUNT_SCOPES, SCOPES)"
         />
       </div>
-      <div class="pair">
-        <ChoiceField
-          label="Counted by"
-          :model-value="values.counting?.by"
-          :options="named(COUNTING_KINDS, COUNTING_WORDS)"
-          @update:model-value="$event && setCounting($event)"
-        />
-        <div v-if="values.counting?.by === 'beats'" class="field">
-          <label for="form-tempo">Beats a minute</label>
-          <InputNumber
-            :model-value="values.counting.beatsPerMinute"
-            input-id="form-tempo"
-            :min="20"
-            :max="240"
-            :invalid="!!faultAt('counting')"
-            @update:model-value="setFieldValue('counting' as never, { by: 'beats', beatsPerMinute: $event } as never)"
-          />
-          <span class="fault">{{ faultAt('counting') }}</span>
-        </div>
-      </div>
-      <fieldset class="counts">
-        <legend class="label">Count</legend>
-        <div v-for="each in ['least', 'usual', 'most', 'step'] as const" :key="each" class="field">
-          <label :for="`form-${each}`">{{ each === 'step' ? 'in steps of' : each }}</label>
-          <InputNumber
-            :model-value="values.counts?.[each]"
-            :input-id="`form-${each}`"
-            :min="1"
-            :max="3600"
-            :invalid="!!faultAt(`counts.${each}`)"
-            @update:model-value="setFieldValue('counts' as never, { ...values.counts, [each]: $event } as never)"
-          />
-        </div>
-        <span class="fault wide">{{ faultAt('counts') }}</span>
-      </fieldset>
+      <FormCounting
+        :form="values as Form"
+        :paced-phases="BLANK.moves[0]!.phases"
+        :fault-at="faultAt"
+        @change="setAll"
+      />
     </section>
 
     <fieldset class="phases">
@@ -396,7 +298,7 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
             />
           </div>
           <label class="row">
-            <Checkbox :model-value="values.evenBreath ?? false" binary @update:model-value="setEven" />
+            <input type="checkbox" :checked="values.evenBreath ?? false" @change="setEven(!values.evenBreath)" />
             in and out equally long, whatever my breath
           </label>
         </template>
@@ -417,16 +319,16 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
         label="Undo"
         severity="secondary"
         icon="pi pi-undo"
-        :disabled="!history.canUndo.value && JSON.stringify(values) === written"
-        @click="goBack('undo')"
+        :disabled="!writing.canUndo.value"
+        @click="writing.goBack('undo')"
       />
       <Button
         class="step"
         label="Redo"
         severity="secondary"
         icon="pi pi-refresh"
-        :disabled="!history.canRedo.value"
-        @click="goBack('redo')"
+        :disabled="!writing.canRedo.value"
+        @click="writing.goBack('redo')"
       />
       <Button label="Leave it for now" severity="secondary" text @click="leave" />
       <span class="small soft stays">What is written here stays until it is kept.</span>
@@ -455,18 +357,6 @@ fieldset {
   margin: 0;
   min-width: 0;
 }
-.counts {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 0.6rem;
-}
-.counts legend,
-.counts .wide {
-  grid-column: 1 / -1;
-}
-.counts :deep(input) {
-  width: 100%;
-}
 .phases {
   display: grid;
   gap: 0.5rem;
@@ -493,6 +383,10 @@ fieldset {
     gap: 0.2rem;
     justify-content: space-between;
   }
+  .keep :deep(.p-button) {
+    padding-inline: 0.6rem;
+    white-space: nowrap;
+  }
   .stays,
   .step :deep(.p-button-label) {
     display: none;
@@ -501,9 +395,6 @@ fieldset {
 @media (max-width: 820px) {
   .editor {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .counts {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
   }
 }
 </style>

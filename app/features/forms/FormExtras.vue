@@ -171,9 +171,4 @@ fieldset {
   gap: 0.4rem;
   min-height: 2.2rem;
 }
-.chips input {
-  width: 1.15rem;
-  height: 1.15rem;
-  accent-color: var(--pb-water-deep);
-}
 </style>

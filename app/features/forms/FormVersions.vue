@@ -51,9 +51,4 @@ const describe = (kind: VersionKind, change: string) =>
   display: grid;
   gap: 0.3rem;
 }
-input[type='checkbox'] {
-  width: 1.15rem;
-  height: 1.15rem;
-  accent-color: var(--pb-water-deep);
-}
 </style>

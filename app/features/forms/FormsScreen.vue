@@ -165,8 +165,8 @@ const byPart = computed(() =>
         :aria-label="filter.name"
         :placeholder="filter.choices[0]!.name"
       />
-      <label class="row filter"><Checkbox v-model="query.seated" binary /> can be seated</label>
-      <label class="row filter"><Checkbox v-model="onlyMine" binary /> only mine</label>
+      <label class="row filter"><input v-model="query.seated" type="checkbox" /> can be seated</label>
+      <label class="row filter"><input v-model="onlyMine" type="checkbox" /> only mine</label>
       <span class="soft" role="status">{{ plural(found.length, 'form') }}</span>
     </search>
     <section v-for="group in byPart" :key="group.name" :aria-labelledby="`part-${group.name}`">

@@ -108,18 +108,18 @@ const counted = computed(() => (merged.value?.items ?? []).filter(isTaken).lengt
             <ul class="items">
               <li v-if="items.length > 1">
                 <label class="row">
-                  <Checkbox
-                    :model-value="items.every(isTaken)"
+                  <input
+                    type="checkbox"
+                    :checked="items.every(isTaken)"
                     :indeterminate="items.some(isTaken) && !items.every(isTaken)"
-                    binary
-                    @update:model-value="set(items, $event)"
+                    @change="set(items, !items.every(isTaken))"
                   />
                   all of them
                 </label>
               </li>
               <li v-for="item in items.slice(0, MOST_SHOWN)" :key="item.id">
                 <label class="row">
-                  <Checkbox :model-value="isTaken(item)" binary @update:model-value="set([item], $event)" />
+                  <input type="checkbox" :checked="isTaken(item)" @change="set([item], !isTaken(item))" />
                   {{ mergeItemWords(item, person.formsById) }}
                 </label>
               </li>

@@ -138,7 +138,9 @@ async function take() {
           <strong>{{ form?.name ?? way.formId }}</strong> <span class="soft">{{ wayWords(way) }}</span>
         </li>
       </ul>
-      <label class="row"><Checkbox v-model="theirWays" binary /> Do them so in this routine, and only in it</label>
+      <label class="row"
+        ><input v-model="theirWays" type="checkbox" /> Do them so in this routine, and only in it</label
+      >
     </section>
 
     <p v-if="milderWords">With what I declared it is led milder. {{ milderWords }}</p>

@@ -295,6 +295,7 @@ section:focus {
 }
 .sessions {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 0.6rem;
 }
 .figures {

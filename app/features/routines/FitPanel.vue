@@ -180,7 +180,7 @@ function bindingWords(binding: FitBinding): string {
           @update:model-value="setShare"
         />
       </span>
-      <label v-if="hasByHand" class="row"><Checkbox v-model="frees" binary /> counts that I set may change</label>
+      <label v-if="hasByHand" class="row"><input v-model="frees" type="checkbox" /> counts that I set may change</label>
       <Button type="submit" label="Fit" :disabled="searching || routine.entries.length === 0" />
       <Button v-if="searching" label="Call it off" severity="secondary" text @click="cancel" />
     </form>

@@ -209,9 +209,4 @@ async function keep() {
   display: grid;
   gap: 0.3rem;
 }
-input[type='radio'] {
-  width: 1.15rem;
-  height: 1.15rem;
-  accent-color: var(--pb-water-deep);
-}
 </style>

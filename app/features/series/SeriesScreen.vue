@@ -196,9 +196,4 @@ function remove() {
   display: grid;
   gap: 1rem;
 }
-label.row input {
-  width: 1.2rem;
-  height: 1.2rem;
-  accent-color: var(--pb-water-deep);
-}
 </style>

@@ -160,6 +160,5 @@ const reaches = computed(() => {
 }
 input[type='range'] {
   width: 100%;
-  accent-color: var(--pb-water-deep);
 }
 </style>

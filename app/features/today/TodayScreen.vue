@@ -58,11 +58,8 @@ const drawn = computed(() => first.value && timelineOf(first.value))
 const longestSeconds = computed(() => Math.max(0, ...others.value.map(({ seconds }) => seconds)))
 /** So many reasons are told. */
 const MOST_REASONS = 3
-const because = ({ reasons }: TodayOffer) =>
-  reasons
-    .slice(0, MOST_REASONS)
-    .map((reason) => reasonPhrase(reason, names.value))
-    .join(' · ')
+const reasonsOf = ({ reasons }: TodayOffer) =>
+  reasons.slice(0, MOST_REASONS).map((reason) => reasonPhrase(reason, names.value))
 const changed = (offer: TodayOffer) => changePhrase(offer, minutes.value, names.value)
 const restFirst = computed(() => found.value?.rest?.first === true)
 
@@ -184,7 +181,12 @@ watch(
               <strong>{{ durationPhrase(first.seconds) }}</strong> at my breath ·
               {{ plural(drawn.totals.bySteps.length, 'step') }}
             </p>
-            <p aria-live="polite">Because: {{ because(first) }}</p>
+            <div class="because" aria-live="polite">
+              <span>Because:</span>
+              <ul>
+                <li v-for="reason in reasonsOf(first)" :key="reason">{{ reason }}</li>
+              </ul>
+            </div>
             <p v-if="changed(first)" class="small">{{ changed(first) }}</p>
           </div>
           <div class="row buttons">
@@ -229,7 +231,7 @@ watch(
         {{ minutes === null ? 'suits today' : `can be ${plural(minutes, 'minute')} with its closing kept today` }}.
         <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Make one for this</NuxtLink>
       </p>
-      <p v-else-if="!failed" role="status">Looking at today…</p>
+      <p v-else-if="!failed" class="looking" role="status">Looking at today…</p>
       <details class="feeling" @toggle="saysHow = true">
         <summary>Say how it is now</summary>
         <FeltScales
@@ -276,7 +278,7 @@ watch(
               <div class="spread">
                 <div class="offer">
                   <h3>{{ offer.routine.name }}</h3>
-                  <p class="small soft">{{ durationPhrase(offer.seconds) }} · {{ because(offer) }}</p>
+                  <p class="small soft">{{ durationPhrase(offer.seconds) }} · {{ reasonsOf(offer).join(' · ') }}</p>
                   <p v-if="changed(offer)" class="small">{{ changed(offer) }}</p>
                 </div>
                 <Button
@@ -341,6 +343,32 @@ watch(
   flex: 1 1 20rem;
   min-width: 0;
 }
+/* Each reason has its line, and three of them their place: what is found a moment later moves nothing. */
+.because {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 0 0.6rem;
+  align-content: start;
+  min-height: 4.35em;
+}
+.because li {
+  position: relative;
+  padding-left: 1rem;
+  overflow-wrap: anywhere;
+}
+.because li::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  top: 0.55em;
+  width: 0.55rem;
+  height: 0.4rem;
+  border-radius: 45% 55% 50% 50%;
+  background: var(--pb-stone);
+}
+.looking {
+  min-height: 17rem;
+}
 .rest {
   padding: 0.7rem 1rem;
   border-left: 4px solid var(--pb-moss);
@@ -392,6 +420,10 @@ summary {
 @media (max-width: 820px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
+  }
+  .because {
+    grid-template-columns: minmax(0, 1fr);
+    min-height: 7.25em;
   }
   .buttons {
     display: grid;

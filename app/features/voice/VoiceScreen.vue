@@ -214,11 +214,6 @@ label {
   gap: 0.5rem;
   min-height: 2.4rem;
 }
-label input {
-  width: 1.2rem;
-  height: 1.2rem;
-  accent-color: var(--pb-water-deep);
-}
 .sitting {
   display: grid;
   gap: 0.6rem;

@@ -61,9 +61,4 @@ label {
 .another {
   width: 11rem;
 }
-input[type='checkbox'] {
-  width: 1.2rem;
-  height: 1.2rem;
-  accent-color: var(--pb-water-deep);
-}
 </style>
