@@ -114,12 +114,25 @@ const others = computed(() => companionLines(moment.value?.occurrence.companions
 }
 /* Within the water: what stands above it is words. */
 .coming-picture :deep(.feet) {
-  width: min(15rem, 44cqw);
+  width: auto;
+  aspect-ratio: 3.4 / 3.2;
   height: min(14rem, 24vh, 90cqh);
 }
 .coming-picture :deep(.breath) {
   width: min(15rem, 40cqw);
   height: min(6rem, 12vh, 50cqh);
+}
+/* On a phone beside the gauge and the time that is left, which it would cover. */
+@container (max-width: 34rem) {
+  .coming-picture {
+    inset: auto 0.5rem 0.4rem auto;
+    translate: none;
+    gap: 0.6rem;
+    padding: 0 0.6rem;
+  }
+  .coming-picture :deep(.breath) {
+    width: 26cqw;
+  }
 }
 /* How long is left stays in sight from afar too, over the sand, where it takes no room from what must be read large. */
 .strip {

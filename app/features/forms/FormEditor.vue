@@ -384,7 +384,8 @@ fieldset {
     justify-content: space-between;
   }
   .keep :deep(.p-button) {
-    padding-inline: 0.6rem;
+    padding-inline: 0.5rem;
+    font-size: 0.9rem;
     white-space: nowrap;
   }
   .stays,
