@@ -80,17 +80,6 @@ function setCounting(by: CountingKind) {
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  min-width: 0;
-}
-.pair {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
-  gap: 1rem;
-}
 .counts {
   display: grid;
   grid-template-columns: repeat(4, minmax(0, 1fr));

@@ -346,17 +346,6 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
 .wide {
   grid-column: 1 / -1;
 }
-.pair {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
-  gap: 1rem;
-}
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  min-width: 0;
-}
 .phases {
   display: grid;
   gap: 0.5rem;

@@ -144,17 +144,6 @@ const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value)
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  min-width: 0;
-}
-.pair {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
-  gap: 1rem;
-}
 .tradition {
   display: grid;
   gap: 0.4rem;

@@ -13,6 +13,7 @@ import { isForPage } from '~/shared/ui/keys'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import NotchList from './NotchList.vue'
 import TodayAsk from './TodayAsk.vue'
+import TodayReasons from './TodayReasons.vue'
 import { changePhrase, reasonPhrase, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
 import { useNotches } from './useNotches'
 import { useToday } from './useToday'
@@ -181,12 +182,7 @@ watch(
               <strong>{{ durationPhrase(first.seconds) }}</strong> at my breath ·
               {{ plural(drawn.totals.bySteps.length, 'step') }}
             </p>
-            <div class="because" aria-live="polite">
-              <span>Because:</span>
-              <ul>
-                <li v-for="reason in reasonsOf(first)" :key="reason">{{ reason }}</li>
-              </ul>
-            </div>
+            <TodayReasons :reasons="reasonsOf(first)" />
             <p v-if="changed(first)" class="small">{{ changed(first) }}</p>
           </div>
           <div class="row buttons">
@@ -343,29 +339,6 @@ watch(
   flex: 1 1 20rem;
   min-width: 0;
 }
-/* Each reason has its line, and three of them their place: what is found a moment later moves nothing. */
-.because {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
-  gap: 0 0.6rem;
-  align-content: start;
-  min-height: 4.35em;
-}
-.because li {
-  position: relative;
-  padding-left: 1rem;
-  overflow-wrap: anywhere;
-}
-.because li::before {
-  content: '';
-  position: absolute;
-  left: 0;
-  top: 0.55em;
-  width: 0.55rem;
-  height: 0.4rem;
-  border-radius: 45% 55% 50% 50%;
-  background: var(--pb-stone);
-}
 .looking {
   min-height: 17rem;
 }
@@ -420,10 +393,6 @@ summary {
 @media (max-width: 820px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .because {
-    grid-template-columns: minmax(0, 1fr);
-    min-height: 7.25em;
   }
   .buttons {
     display: grid;
