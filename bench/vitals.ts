@@ -103,9 +103,7 @@ try {
   )
   await press('to Routines', place('Routines'))
   await press('Routines: one is opened', () =>
-    page
-      .getByRole('main')
-      .getByRole('link', { name: /Before the workshop opens/ })
+    button(/^Change /)
       .first()
       .tap(),
   )
