@@ -1,6 +1,7 @@
 /**
  * What is kept for days without a network, and how soon the application stands again with the server gone and the processor slowed four times: from the
- * reload to Today's heading, and to what stands in front. Each reload of a browser that has it all, as after a night.
+ * reload to Today's heading on the screen, and to what stands in front. Each reload of a browser that has it all, as after a night. The page itself tells
+ * when they were painted: what drives the browser, asked from outside, would do its own looking on the slowed processor (half a second of it).
  */
 import { readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
@@ -13,6 +14,7 @@ const AIM_MS = 1500
 const AIM_BYTES = 6_000_000
 const SLOWED = 4
 const TIMES = 9
+const ASKED_EVERY_MS = 4000
 const FILES = '.output/public'
 
 const listed = [...readFileSync(join(FILES, 'sw.js'), 'utf8').matchAll(/url:"([^"]+)"/g)].map(([, url]) => url!)
@@ -26,6 +28,24 @@ const { address, stop } = await startServer(4398, true)
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS })
 try {
   const page = await browser.newPage()
+  await page.addInitScript(() => {
+    const seen: { heading?: number; offer?: number } = {}
+    Object.assign(window, { seen })
+    const stamp = (what: 'heading' | 'offer', isThere: boolean) => {
+      if (!isThere || what in seen) return
+      seen[what] = undefined
+      // What is in the document now is painted with the next frame, and the task after that finds it done.
+      requestAnimationFrame(() => setTimeout(() => (seen[what] = performance.now())))
+    }
+    const texts = (of: string) => [...document.querySelectorAll(of)].map(({ textContent }) => textContent.trim())
+    new MutationObserver(() => {
+      stamp(
+        'heading',
+        texts('h1').some((text) => /day/.test(text)),
+      )
+      stamp('offer', texts('button').includes('Begin'))
+    }).observe(document, { childList: true, subtree: true })
+  })
   await page.goto(address)
   await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
   await page.evaluate(async () => void (await navigator.serviceWorker.ready))
@@ -35,12 +55,14 @@ try {
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWED })
   const found: { heading: number; offer: number }[] = []
   for (let time = 0; time < TIMES; time += 1) {
-    const began = performance.now()
     await page.reload({ waitUntil: 'commit' })
-    await page.getByRole('heading', { level: 1, name: /day/ }).waitFor()
-    const heading = performance.now() - began
-    await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
-    found.push({ heading, offer: performance.now() - began })
+    let seen: Partial<(typeof found)[number]> = {}
+    // Asked seldom, what asks takes nothing from what is measured.
+    while (seen.heading === undefined || seen.offer === undefined) {
+      await new Promise((resolve) => setTimeout(resolve, ASKED_EVERY_MS))
+      seen = await page.evaluate(() => (window as unknown as { seen: typeof seen }).seen)
+    }
+    found.push({ heading: seen.heading, offer: seen.offer })
   }
   const of = (what: keyof (typeof found)[number]) => {
     const all = found.map((each) => each[what])

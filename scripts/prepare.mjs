@@ -112,8 +112,7 @@ export async function ensureBuild() {
   const now = hashFiles([
     ...sources.sort(),
     'nuxt.config.ts',
-    'scripts/shippedRead.ts',
-    'scripts/temporal.ts',
+    ...['controlsCss', 'shippedRead', 'temporal'].map((name) => `scripts/${name}.ts`),
     'package-lock.json',
   ])
   if (existsSync(join(ROOT, '.output/server/index.mjs')) && markIs('build', now)) return

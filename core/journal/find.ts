@@ -18,6 +18,13 @@ export function findSessions<Session extends Searched>(
     .map(([, together, alone]) => plainSpelling((together ?? alone)!.replaceAll('"', '')).trim())
     .filter(Boolean)
   if (wanted.length === 0) return sessions
+  // Years of sessions say the same few names again and again: each is spelled once.
+  const spelled = new Map<string, string>()
+  function spell(text: string): string {
+    const plain = spelled.get(text) ?? plainSpelling(text)
+    spelled.set(text, plain)
+    return plain
+  }
   return sessions.filter((session) => {
     const all = [
       session.title,
@@ -25,7 +32,7 @@ export function findSessions<Session extends Searched>(
       ...session.done.filter(({ outcome }) => outcome !== 'skipped').map(({ formName }) => formName),
       ...(session.companions ?? []).map(({ name }) => name),
       ...session.sensations.map((sensation) => (sensationWords as Record<string, string>)[sensation] ?? sensation),
-    ].map(plainSpelling)
+    ].map(spell)
     return wanted.every((word) => all.some((each) => each.includes(word)))
   })
 }

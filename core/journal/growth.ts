@@ -17,6 +17,13 @@ export interface Growth {
   points: { day: string; value: number; words: string }[]
 }
 
+/** The most of a day, and what was written on it. */
+interface DayBest {
+  value: number
+  words: string
+}
+type Days = Map<string, DayBest>
+
 type Grown = Pick<SessionRecord, 'startedAt' | 'timeZone' | 'done' | 'words'>
 
 /** A thing is worth drawing from so many days on. */
@@ -29,21 +36,22 @@ export function growth(
   timeZone: string,
   dayEndsAtHour: number,
 ): Growth[] {
-  const all = new Map<string, Growth & { byDay: Map<string, { value: number; words: string }> }>()
+  // By form and then by kind: years of sessions hold a hundred thousand steps.
+  const all = new Map<string | null, Map<GrowthKind, Days>>()
   const see = (kind: GrowthKind, formId: string | null, day: string, value: number, words: string) => {
-    const key = `${kind} ${formId ?? ''}`
-    const known = all.get(key) ?? { kind, formId, points: [], byDay: new Map() }
-    all.set(key, known)
-    const there = known.byDay.get(day)
-    if (!there || value > there.value) known.byDay.set(day, { value, words: words || (there?.words ?? '') })
+    const ofForm = all.get(formId) ?? new Map<GrowthKind, Days>()
+    const days: Days = ofForm.get(kind) ?? new Map()
+    if (!ofForm.has(kind)) all.set(formId, ofForm.set(kind, days))
+    const there = days.get(day)
+    if (!there || value > there.value) days.set(day, { value, words: words || (there?.words ?? '') })
   }
   for (const session of sessions) {
     const day = dayOf(session, dayEndsAtHour)
     let [breathSeconds, breaths] = [0, 0]
     for (const step of session.done) {
       if (step.outcome === 'skipped') continue
-      const most = Math.max(0, ...step.counts.map(({ count }) => count))
-      const held = heldSeconds(step)
+      const most = mostCounted(step)
+      const held = heldSeconds(step, most)
       if (held !== null) see('hold', step.formId, day, held, session.words)
       else if (most > 0 && COUNT_UNITS[step.counting] !== 'seconds') see('count', step.formId, day, most, session.words)
       if (step.weightKg !== undefined) see('weight', step.formId, day, step.weightKg, session.words)
@@ -58,22 +66,23 @@ export function growth(
   for (const { at, inSeconds, outSeconds } of measures) {
     see('restBreath', null, practiceDay(at, timeZone, dayEndsAtHour), inSeconds + outSeconds, '')
   }
-  return [...all.values()]
-    .map(({ kind, formId, byDay }) => ({
-      kind,
-      formId,
-      points: [...byDay]
-        .map(([day, point]) => ({ day, ...point }))
-        .sort((one, other) => one.day.localeCompare(other.day)),
-    }))
+  return [...all]
+    .flatMap(([formId, kinds]) =>
+      [...kinds].map(([kind, days]) => {
+        const points = [...days].map(([day, best]) => ({ day, ...best }))
+        // Days are written alike: their letters are in the order of time.
+        return { kind, formId, points: points.sort((one, other) => (one.day < other.day ? -1 : 1)) }
+      }),
+    )
     .filter(({ kind, points }) => points.length >= (kind === 'stage' ? 2 : LEAST_DAYS))
     .sort((one, other) => other.points.length - one.points.length)
 }
 
+const mostCounted = ({ counts }: DoneStep) => counts.reduce((most, { count }) => Math.max(most, count), 0)
+
 /** How long the body was still on a side, settling left out; null where it moves, or where how long its breaths were is not known. */
-function heldSeconds({ counting, part, counts, breath }: DoneStep): number | null {
+function heldSeconds({ counting, part, breath }: DoneStep, most: number): number | null {
   if (part === 'settle' || !isStillCounting(counting, part)) return null
-  const most = Math.max(0, ...counts.map(({ count }) => count))
   const unit = COUNT_UNITS[counting] === 'seconds' ? 1 : breath ? breath.inSeconds + breath.outSeconds : 0
   return most * unit > 0 ? most * unit : null
 }

@@ -70,6 +70,8 @@ test('a form that was begun is there again after leaving, in the plain lines too
   const undo = page.getByRole('button', { name: 'Undo' })
   for (let presses = 0; presses < 12 && (await undo.isEnabled()); presses += 1) await undo.click()
   await expect(name).toHaveValue('')
+  await expect(undo).toBeDisabled()
+  await expect(undo).toBeFocused()
   await page.getByRole('button', { name: 'Redo' }).click()
   await expect(name).toHaveValue('Sweep the sluice')
   await page.getByRole('button', { name: 'Start afresh' }).click()
@@ -98,9 +100,10 @@ test('changes of a form that were begun wait for it, apart from other forms, and
   await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
   await page.goto('/forms/new')
   await page.getByLabel('Name', { exact: true }).fill('Begun in the demo')
-  await page.getByRole('button', { name: 'Leave it for now' }).click()
+  // The editor is left with the demo, and lays nothing aside in going.
   await page.getByRole('button', { name: /^Begin my own/ }).click()
   await expect(page.getByRole('complementary', { name: 'Demo' })).toHaveCount(0)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Tuesday 10 March')
   expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.includes('draft')))).toEqual([])
 })
 

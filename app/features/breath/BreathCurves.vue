@@ -2,6 +2,7 @@
 import { scaleLinear } from 'd3-scale'
 import { curveMonotoneX, line } from 'd3-shape'
 import type { BreathSeconds } from '#core/breath'
+import { useSize } from '~/shared/drawing/useSize'
 import { plural } from '~/shared/words/numbers'
 import { monthPhrase } from '~/shared/words/time'
 
@@ -9,7 +10,7 @@ import { monthPhrase } from '~/shared/words/time'
 const props = defineProps<{ months: { month: string; breath: BreathSeconds; measures: number }[] }>()
 
 const frame = ref<HTMLElement | null>(null)
-const { width } = useElementSize(frame, { width: 600, height: 0 })
+const { width } = useSize(frame, { width: 600, height: 0 })
 const HEIGHT = 210
 const BASE = 172
 const TOP = 24

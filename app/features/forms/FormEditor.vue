@@ -31,6 +31,7 @@ import {
   VERSION_WORDS,
 } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
+import StepsBack from '~/shared/ui/StepsBack.vue'
 import { draftOf } from './formDraft'
 import { useWritten } from './useWritten'
 import FormCounting from './FormCounting.vue'
@@ -314,21 +315,11 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
     </div>
     <div class="row wide keep">
       <Button type="submit" label="Keep this form" />
-      <Button
-        class="step"
-        label="Undo"
-        severity="secondary"
-        icon="pi pi-undo"
-        :disabled="!writing.canUndo.value"
-        @click="writing.goBack('undo')"
-      />
-      <Button
-        class="step"
-        label="Redo"
-        severity="secondary"
-        icon="pi pi-refresh"
-        :disabled="!writing.canRedo.value"
-        @click="writing.goBack('redo')"
+      <StepsBack
+        :can-undo="writing.canUndo.value"
+        :can-redo="writing.canRedo.value"
+        @undo="writing.goBack('undo')"
+        @redo="writing.goBack('redo')"
       />
       <Button label="Leave it for now" severity="secondary" text @click="leave" />
       <span class="small soft stays">What is written here stays until it is kept.</span>
@@ -378,7 +369,7 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
     white-space: nowrap;
   }
   .stays,
-  .step :deep(.p-button-label) {
+  .keep :deep(.step .p-button-label) {
     display: none;
   }
 }

@@ -6,6 +6,7 @@ import { useMyWay } from './myWay'
 import { useFollowStore } from '~/shared/store/follow'
 import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
+import { layDraft } from '~/shared/store/drafts'
 import { usePersonStore } from '~/shared/store/person'
 import {
   phaseLengthPhrase,
@@ -48,8 +49,11 @@ const isBegun = computed(() => !editing.value && !!form.value && begunForm(perso
 
 async function remove() {
   if (!form.value) return
+  const { id } = form.value
+  // What was begun of it and not kept goes with it.
+  layDraft(person.world, draftOf(form.value), null)
   if (way.value) await person.remove('ways', way.value.id)
-  await person.remove('forms', form.value.id)
+  await person.remove('forms', id)
   await navigateTo('/forms')
 }
 

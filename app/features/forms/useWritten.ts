@@ -16,7 +16,8 @@ const shapeOf = (json: string) => json.replace(/"(?:[^"\\]|\\.)*"|[\d.]+/g, '')
  * meanwhile; `connect` gives it the fields that it watches.
  */
 export function useWritten(initial: Form, of: string) {
-  const { world } = usePersonStore()
+  const person = usePersonStore()
+  const { world } = person
   const begun = begunForm(world, of)
   const untouched = JSON.stringify(initial)
   const written = ref(untouched)
@@ -27,7 +28,10 @@ export function useWritten(initial: Form, of: string) {
   let isOver = false
   const now = () => JSON.stringify(fields)
 
-  const lay = (json: string) => layDraft(world, of, json === untouched ? null : json)
+  /** Whoever has left the demo meanwhile has left what was begun in it, too. */
+  function lay(json: string) {
+    if (person.world === world) layDraft(world, of, json === untouched ? null : json)
+  }
   function keepStep(json: string) {
     if (isOver) return
     lay(json)

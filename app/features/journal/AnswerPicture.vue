@@ -69,7 +69,7 @@ const telling = computed(() => TELLING_GAIN[props.answer.question.outcome])
     <AsTable
       :caption="label"
       :columns="[`Change, in ${unit}`, 'Sessions']"
-      :rows="answer.changes.map(({ steps, sessions }) => [stepsPhrase(steps).replace('.0', ''), sessions])"
+      :rows="() => answer.changes.map(({ steps, sessions }) => [stepsPhrase(steps).replace('.0', ''), sessions])"
     />
   </figure>
 </template>

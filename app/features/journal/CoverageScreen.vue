@@ -198,7 +198,7 @@ const pairs = computed(() => {
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(min(26rem, 100%), 1fr));
   gap: 2rem 3.5rem;
   align-items: start;
 }
@@ -234,10 +234,5 @@ const pairs = computed(() => {
 }
 .more {
   justify-self: start;
-}
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { extent, mean } from 'd3-array'
+import { cumsum, extent, minIndex } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { curveMonotoneX, line } from 'd3-shape'
 import { daysBetween, type Growth } from '#core/journal'
@@ -16,6 +16,7 @@ const EDGE = { left: 14, right: 20, top: 26, bottom: 34 }
 const AMOUNTS = 76
 /** Where there are many days, the stream is the mean of so many on either side. */
 const NEIGHBOURS = 7
+const MOST_BENDS = 320
 const points = computed(() => props.growth.points)
 const x = computed(() =>
   scaleLinear()
@@ -44,12 +45,19 @@ const path = computed(
       (place) => place.y,
     ).curve(curveMonotoneX)(hasStones.value ? places.value : flowing.value) ?? '',
 )
-const flowing = computed(() =>
-  places.value.map((place, index) => ({
-    x: place.x,
-    y: mean(places.value.slice(Math.max(0, index - NEIGHBOURS), index + NEIGHBOURS + 1), ({ y: each }) => each)!,
-  })),
-)
+/** The mean of each day and its neighbours; of years, as many of them as can be told apart. */
+const flowing = computed(() => {
+  const all = places.value
+  const until = cumsum(all, (place) => place.y)
+  const every = Math.ceil(all.length / MOST_BENDS)
+  return all.flatMap(({ x: at }, index) => {
+    if (index % every !== 0 && index !== all.length - 1) return []
+    const [from, to] = [Math.max(0, index - NEIGHBOURS), Math.min(all.length - 1, index + NEIGHBOURS)]
+    return [{ x: at, y: (until[to]! - (until[from - 1] ?? 0)) / (to - from + 1) }]
+  })
+})
+/** Thousands of days are one drawing: a grain for each. */
+const grains = computed(() => places.value.map((place) => `M${place.x.toFixed(1)} ${place.y.toFixed(1)}h0`).join(''))
 const ticks = computed(() => y.value.ticks(4).map((value) => ({ value, y: y.value(value) })))
 
 /** The point that is looked at. */
@@ -69,8 +77,7 @@ function onKey(event: KeyboardEvent) {
 function nearest(event: MouseEvent) {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect()
   const seen = ((event.clientX - box.left) / box.width) * WIDTH
-  const far = places.value.map((place) => Math.abs(place.x - seen))
-  chosen.value = far.indexOf(Math.min(...far))
+  chosen.value = minIndex(places.value, (place) => Math.abs(place.x - seen))
 }
 const MOST_STONES = 90
 const hasStones = computed(() => places.value.length <= MOST_STONES)
@@ -95,15 +102,10 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
           <text :x="EDGE.left" :y="tick.y - 5">{{ value(tick.value) }}</text>
         </g>
         <path class="stream" :d="path" />
-        <ellipse
-          v-for="place in places"
-          :key="place.day"
-          :class="hasStones ? 'stone' : 'grain'"
-          :cx="place.x"
-          :cy="place.y"
-          :rx="hasStones ? 5 : 2"
-          :ry="hasStones ? 4 : 2"
-        />
+        <template v-if="hasStones">
+          <ellipse v-for="place in places" :key="place.day" class="stone" :cx="place.x" :cy="place.y" rx="5" ry="4" />
+        </template>
+        <path v-else class="grains" :d="grains" />
         <ellipse class="chosen" :cx="at.x" :cy="at.y" rx="9" ry="7" />
         <text :x="EDGE.left + AMOUNTS" :y="HEIGHT - 8">{{ shortDayPhrase(points[0]!.day) }}</text>
         <text class="last" :x="WIDTH - EDGE.right" :y="HEIGHT - 8">{{ shortDayPhrase(points.at(-1)!.day) }}</text>
@@ -113,7 +115,7 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
     <AsTable
       :caption="name"
       :columns="['Day', name, 'Words']"
-      :rows="[...points].reverse().map((point) => [dayPhrase(point.day), value(point.value), point.words])"
+      :rows="() => [...points].reverse().map((point) => [dayPhrase(point.day), value(point.value), point.words])"
     />
   </figure>
 </template>
@@ -143,8 +145,11 @@ svg {
 .stone {
   fill: var(--pb-stone);
 }
-.grain {
-  fill: var(--pb-stone);
+.grains {
+  fill: none;
+  stroke: var(--pb-stone);
+  stroke-width: 4;
+  stroke-linecap: round;
   opacity: 0.7;
 }
 .chosen {

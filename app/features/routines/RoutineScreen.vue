@@ -24,6 +24,7 @@ import { newStepId, useRoutineEditing } from './routineEditing'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
+import StepsBack from '~/shared/ui/StepsBack.vue'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import CommandMenu from './CommandMenu.vue'
@@ -200,8 +201,7 @@ const some = computed(() =>
         @change="rename(($event.target as HTMLInputElement).value)"
       />
       <div class="row">
-        <Button label="Undo" icon="pi pi-undo" severity="secondary" :disabled="!canUndo" @click="undo" />
-        <Button label="Redo" icon="pi pi-refresh" severity="secondary" :disabled="!canRedo" @click="redo" />
+        <StepsBack :can-undo="canUndo" :can-redo="canRedo" @undo="undo" @redo="redo" />
         <Button label="All that can be done" aria-keyshortcuts="/" severity="secondary" @click="commanding = true" />
         <Button
           label="Take along"
@@ -244,57 +244,59 @@ const some = computed(() =>
     <p class="visually-hidden" role="status">{{ said }}</p>
 
     <!-- In this order from key to key: fitting lies near the name, however many forms and steps there are. -->
-    <div class="columns">
-      <FitPanel
-        v-if="settledTotals"
-        ref="fitting"
-        class="fitting"
-        :routine="routine"
-        :seconds="settledTotals.totalSeconds"
-        @take="change"
-      />
-      <section class="stack picking" aria-labelledby="pick">
-        <h2 id="pick">Forms to add</h2>
-        <FormPicker ref="picker" :used="usedForms" @pick="add" />
-      </section>
-      <section class="stack assembling" aria-labelledby="steps">
-        <div class="spread">
-          <h2 id="steps">Steps</h2>
-          <Button label="Add rounds" size="small" severity="secondary" icon="pi pi-plus" @click="addRounds" />
+    <div class="room">
+      <div class="columns">
+        <FitPanel
+          v-if="settledTotals"
+          ref="fitting"
+          class="fitting"
+          :routine="routine"
+          :seconds="settledTotals.totalSeconds"
+          @take="change"
+        />
+        <section class="stack picking" aria-labelledby="pick">
+          <h2 id="pick">Forms to add</h2>
+          <FormPicker ref="picker" :used="usedForms" @pick="add" />
+        </section>
+        <section class="stack assembling" aria-labelledby="steps">
+          <div class="spread">
+            <h2 id="steps">Steps</h2>
+            <Button label="Add rounds" size="small" severity="secondary" icon="pi pi-plus" @click="addRounds" />
+          </div>
+          <p v-if="routine.entries.length === 0" class="soft">
+            Nothing here yet. Each form that is added comes to stand in its part of the arc.
+          </p>
+          <RoutineSteps
+            :entries="routine.entries"
+            :selected="some"
+            :seconds-by-step="secondsByStep"
+            :rests-between="routine.between !== undefined"
+            @entries="change({ ...routine!, entries: $event }, 'Moved.')"
+            @choose="choose"
+            @choose-nothing="selected = []"
+            @emptied="picker?.focus()"
+            @move="move"
+            @remove="remove"
+            @step="alterStep"
+            @group="alterGroup"
+            @mark="mark"
+            @count="count"
+            @duplicate="(id) => changeBy((now) => duplicate(now, [id], newStepId), 'Duplicated.')"
+          >
+            <SelectionBar :routine="routine" :selected="some" @change="change" @clear="selected = []" />
+          </RoutineSteps>
+          <p v-if="routine.entries.length > 0" class="small soft keys">
+            By keys, on a step: Enter opens it, Alt and the arrows move it, + and − count, d doubles, x leaves out, p
+            pins, o makes it optional, Shift and the arrows choose several. Anywhere here: / for all that can be done.
+          </p>
+        </section>
+        <div class="stack side">
+          <template v-if="routine.entries.length > 0">
+            <CheckPanel ref="looking" :routine="routine" @change="change" />
+            <RoutineWhole :routine="routine" @change="change" />
+          </template>
+          <RoutineExtras :routine="routine" :versions="versions" @change="change" @keep="keepVersion()" />
         </div>
-        <p v-if="routine.entries.length === 0" class="soft">
-          Nothing here yet. Each form that is added comes to stand in its part of the arc.
-        </p>
-        <RoutineSteps
-          :entries="routine.entries"
-          :selected="some"
-          :seconds-by-step="secondsByStep"
-          :rests-between="routine.between !== undefined"
-          @entries="change({ ...routine!, entries: $event }, 'Moved.')"
-          @choose="choose"
-          @choose-nothing="selected = []"
-          @emptied="picker?.focus()"
-          @move="move"
-          @remove="remove"
-          @step="alterStep"
-          @group="alterGroup"
-          @mark="mark"
-          @count="count"
-          @duplicate="(id) => changeBy((now) => duplicate(now, [id], newStepId), 'Duplicated.')"
-        >
-          <SelectionBar :routine="routine" :selected="some" @change="change" @clear="selected = []" />
-        </RoutineSteps>
-        <p v-if="routine.entries.length > 0" class="small soft keys">
-          By keys, on a step: Enter opens it, Alt and the arrows move it, + and − count, d doubles, x leaves out, p
-          pins, o makes it optional, Shift and the arrows choose several. Anywhere here: / for all that can be done.
-        </p>
-      </section>
-      <div class="stack side">
-        <template v-if="routine.entries.length > 0">
-          <CheckPanel ref="looking" :routine="routine" @change="change" />
-          <RoutineWhole :routine="routine" @change="change" />
-        </template>
-        <RoutineExtras :routine="routine" :versions="versions" @change="change" @keep="keepVersion()" />
       </div>
     </div>
     <CommandMenu v-model:open="commanding" :commands="commands" :forms="person.forms" @add="add" />
@@ -326,8 +328,12 @@ const some = computed(() =>
 .side {
   gap: 1.6rem;
 }
+/* As many columns as the letters leave room for. */
+.room {
+  container-type: inline-size;
+}
 /* The forms stay where they are while steps come to stand beside them. */
-@media (min-width: 760px) {
+@container (min-width: 42rem) {
   .columns {
     grid-template: 'fit fit' 'pick steps' 'side side' / minmax(14rem, 18rem) minmax(0, 1fr);
   }
@@ -349,7 +355,7 @@ const some = computed(() =>
     grid-area: side;
   }
 }
-@media (min-width: 1120px) {
+@container (min-width: 62rem) {
   .columns {
     grid-template: 'pick steps fit' auto 'pick steps side' 1fr / 17rem minmax(0, 1fr) 19rem;
   }

@@ -3,14 +3,13 @@ import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
 import { plainSpelling } from '#core/forms'
 import { emptyRoutine, stepsOf, type Routine } from '#core/routine'
-import { useCompiled } from '~/shared/store/compiled'
+import { useCompiled, type Compiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { useGrowing } from '~/shared/ui/growing'
 import { inOrderOfNames } from '~/shared/words/order'
-import { percentPhrase, plural } from '~/shared/words/numbers'
-import { durationPhrase } from '~/shared/words/time'
-import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { plural } from '~/shared/words/numbers'
+import RoutineRow from './RoutineRow.vue'
 
 const person = usePersonStore()
 const follow = useFollowStore()
@@ -36,7 +35,15 @@ const inOrder = computed(() => [
 ])
 const AT_ONCE = 10
 const shown = useGrowing(inOrder, AT_ONCE)
-const entries = computed(() => shown.value.map((routine) => ({ routine, compiled: compiled(routine) })))
+/** Each is compiled once, and anew when what it is done by has changed: the list grows, and what stands there is not worked out again. */
+const known = computed(() => ({ setting: person.setting, of: new WeakMap<Routine, Compiled>() }))
+function compiledOnce(routine: Routine) {
+  const { setting, of } = known.value
+  const result = of.get(routine) ?? compiled(routine, setting)
+  of.set(routine, result)
+  return result
+}
+const entries = computed(() => shown.value.map((routine) => ({ routine, compiled: compiledOnce(routine) })))
 /** All brooks of the list are drawn to one scale, so that a short one looks short. */
 const longestSeconds = computed(() =>
   Math.max(0, ...entries.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
@@ -93,92 +100,17 @@ function remove(routine: Routine) {
         }}
       </p>
       <ul class="routines">
-        <li v-for="{ routine, compiled: result } in group.entries" :key="routine.id">
-          <div class="spread">
-            <div class="about">
-              <h3>
-                <NuxtLink v-if="isMine(routine)" :to="`/routines/${routine.id}`">{{ routine.name }}</NuxtLink><template
-                  v-else
-                  >{{ routine.name }}</template
-                >
-              </h3>
-              <p v-if="result.ok" class="small">
-                {{ durationPhrase(result.totals.totalSeconds) }} · {{ plural(result.totals.bySteps.length, 'step') }}
-                <template v-if="result.totals.closingShare !== null">
-                  · closing {{ percentPhrase(result.totals.closingShare) }} of the moving time
-                </template>
-              </p>
-              <p v-else class="small fault">{{ result.why }}</p>
-              <p v-if="routine.purpose" class="small soft">{{ routine.purpose }}</p>
-            </div>
-            <div class="row">
-              <Button
-                v-if="result.ok && routine.entries.length > 0"
-                label="Follow"
-                size="small"
-                icon="pi pi-play"
-                :aria-label="`Follow ${routine.name}`"
-                @click="followIt(routine)"
-              />
-              <Button
-                v-if="isMine(routine)"
-                label="Change"
-                size="small"
-                severity="secondary"
-                :aria-label="`Change ${routine.name}`"
-                @click="navigateTo(`/routines/${routine.id}`)"
-              />
-              <Button
-                v-else
-                label="Copy"
-                size="small"
-                severity="secondary"
-                :aria-label="`Copy ${routine.name} and change it`"
-                @click="copy(routine)"
-              />
-              <details class="more">
-                <summary :aria-label="`More for ${routine.name}`">More</summary>
-                <div class="row">
-                  <NuxtLink :to="`/routines/card/${routine.id}`" :aria-label="`Card of ${routine.name}`">Card</NuxtLink>
-                  <template v-if="result.ok && routine.entries.length > 0">
-                    <NuxtLink :to="`/carry?routine=${routine.id}`" :aria-label="`Take ${routine.name} along`"
-                      >Take along</NuxtLink
-                    >
-                    <NuxtLink :to="`/hand?routine=${routine.id}`" :aria-label="`Hand ${routine.name} over`"
-                      >Hand over</NuxtLink
-                    >
-                    <NuxtLink :to="`/voice?routine=${routine.id}`" :aria-label="`Record my voice for ${routine.name}`"
-                      >My voice</NuxtLink
-                    >
-                  </template>
-                  <template v-if="isMine(routine)">
-                    <Button
-                      label="Copy"
-                      size="small"
-                      severity="secondary"
-                      :aria-label="`Copy ${routine.name} and change it`"
-                      @click="copy(routine)"
-                    />
-                    <Button
-                      label="Remove"
-                      icon="pi pi-trash"
-                      size="small"
-                      severity="secondary"
-                      text
-                      :aria-label="`Remove ${routine.name}`"
-                      @click="remove(routine)"
-                    />
-                  </template>
-                </div>
-              </details>
-            </div>
-          </div>
-          <BrookDrawing
-            v-if="result.ok && routine.entries.length > 0"
-            :timeline="result.timeline"
-            :scale-seconds="longestSeconds"
-          />
-        </li>
+        <RoutineRow
+          v-for="{ routine, compiled: result } in group.entries"
+          :key="routine.id"
+          :routine="routine"
+          :result="result"
+          :mine="isMine(routine)"
+          :scale-seconds="longestSeconds"
+          @follow="followIt(routine)"
+          @copy="copy(routine)"
+          @remove="remove(routine)"
+        />
       </ul>
     </section>
     <slot name="series" />
@@ -194,17 +126,5 @@ search :deep(input) {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 1.6rem;
-}
-.more summary {
-  cursor: pointer;
-  padding: 0.5rem 0.3rem;
-}
-/* What is unfolded has a line of its own. */
-.more[open] {
-  flex-basis: 100%;
-}
-.about {
-  flex: 1 1 18rem;
-  min-width: 0;
 }
 </style>

@@ -3,6 +3,7 @@ import { area, curveMonotoneX, line } from 'd3-shape'
 import { daysBetween } from '#core/journal'
 import type { Form } from '#core/forms'
 import type { Season, SeasonPlan } from '#core/plan'
+import { useSize } from '~/shared/drawing/useSize'
 import { pebblePath } from '~/shared/drawing/pebble'
 import { amountShort } from './seasonWords'
 
@@ -22,7 +23,7 @@ const MIDDLE = 58
 const BANK = { least: 4, most: 44 }
 const DAYS_Y = 120
 const frame = ref<HTMLElement | null>(null)
-const { width: measured } = useElementSize(frame, { width: 700, height: 0 })
+const { width: measured } = useSize(frame, { width: 700, height: 0 })
 const width = computed(() => Math.max(240, measured.value))
 const week = computed(() => width.value / props.plan.weeks.length)
 const half = (reach: number) => BANK.least + reach * (BANK.most - BANK.least)

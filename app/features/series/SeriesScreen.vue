@@ -5,6 +5,7 @@ import { dequal } from 'dequal/lite'
 import { SERIES_LIMITS, type Lesson, type Series } from '#core/routine'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { usePersonStore } from '~/shared/store/person'
+import StepsBack from '~/shared/ui/StepsBack.vue'
 import LessonRow from './LessonRow.vue'
 import { useSeries } from './seriesPractice'
 import { seriesPhrase, timesPhrase } from './seriesWords'
@@ -21,7 +22,7 @@ const state = computed(() => found.value?.state ?? null)
 useHead({ title: computed(() => `${series.value?.name ?? 'No such series'} · Pebblebrook`) })
 
 const past = shallowRef<Series | null>(series.value)
-const { commit, clear, undo: stepBack, canUndo } = useManualRefHistory(past)
+const { commit, clear, undo: stepBack, redo: stepOn, canUndo, canRedo } = useManualRefHistory(past)
 const said = ref('')
 // What another tab has done to it is where taking back begins.
 watch(series, (now) => {
@@ -39,10 +40,10 @@ async function change(part: Partial<Series>, words = '') {
   said.value = words
   await person.putSeries(next)
 }
-async function undo() {
-  stepBack()
+async function step(take: () => void, words: string) {
+  take()
   if (past.value) await person.putSeries(past.value)
-  said.value = 'Taken back.'
+  said.value = words
 }
 function rename(event: Event) {
   const name = (event.target as HTMLInputElement).value.trim()
@@ -112,7 +113,13 @@ function remove() {
           :disabled="lessons.length === 0"
           @click="beginAnew"
         />
-        <Button severity="secondary" text icon="pi pi-undo" label="Undo" :disabled="!canUndo" @click="undo" />
+        <StepsBack
+          plain
+          :can-undo="canUndo"
+          :can-redo="canRedo"
+          @undo="step(stepBack, 'Taken back.')"
+          @redo="step(stepOn, 'Done again.')"
+        />
         <Button severity="secondary" text icon="pi pi-trash" aria-label="Remove this series" @click="remove" />
       </div>
     </div>

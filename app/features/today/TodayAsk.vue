@@ -74,6 +74,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
 <style scoped>
 .asks {
+  container-type: inline-size;
   display: grid;
   gap: 0.6rem;
 }
@@ -118,8 +119,8 @@ kbd {
   font-weight: 400;
   margin-left: 0.5rem;
 }
-/* On a phone each is one line, so that the offer below stays in view. */
-@media (max-width: 820px) {
+/* On a phone, and where letters are large, each is one line, so that the offer below stays in view. */
+@container (max-width: 45rem) {
   .choices {
     grid-template-columns: repeat(8, minmax(0, 1fr));
     align-items: stretch;

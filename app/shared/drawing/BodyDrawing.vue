@@ -51,6 +51,7 @@ function fullness({ area, place }: { area: Area | null; place: PainPlace }): num
 <style scoped>
 .body {
   display: flex;
+  flex-wrap: wrap;
   gap: 1.5rem;
 }
 figure {

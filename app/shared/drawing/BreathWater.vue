@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { area, curveMonotoneX, line } from 'd3-shape'
 import { endSeconds, levelIn, risesOf, segmentAt, type Timeline } from '#core/timeline'
+import { useSize } from './useSize'
 import { pebblePath } from './pebble'
 import { bedStoneText } from './bedStones'
 
@@ -16,7 +17,7 @@ const bedFlow = ref<SVGElement | null>(null)
 const cueFlow = ref<SVGElement | null>(null)
 const filled = ref<HTMLElement | null>(null)
 const mark = ref<HTMLElement | null>(null)
-const { width, height } = useElementSize(frame, { width: 1280, height: 330 })
+const { width, height } = useSize(frame, { width: 1280, height: 330 })
 const still = usePreferredReducedMotion()
 
 const BED = 40

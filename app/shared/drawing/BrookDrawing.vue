@@ -4,6 +4,7 @@ import { scaleLinear } from 'd3-scale'
 import { area, curveBasis } from 'd3-shape'
 import { ARC_PARTS, effortInAll } from '#core/forms'
 import { totalsOf, type Occurrence, type Timeline } from '#core/timeline'
+import { useSize } from './useSize'
 import { pebblePath, speckle } from './pebble'
 import { PART_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
@@ -39,7 +40,7 @@ const emit = defineEmits<{
 }>()
 
 const frame = ref<HTMLElement | null>(null)
-const { width } = useElementSize(frame, { width: 640, height: 0 })
+const { width } = useSize(frame, { width: 640, height: 0 })
 
 const HEIGHTS = { small: 56, large: 292, strip: 30 }
 const LARGE_MIDDLE = 122

@@ -12,8 +12,8 @@ export function plainCopy<T>(value: T): T {
     for (const key of Object.keys(raw)) if (raw[key] !== undefined) copy[key] = plainCopy(raw[key])
     return copy as T
   }
-  // Numbers and words are what they are; bytes and the like are copied as the browser does it.
-  return typeof raw === 'object' || typeof raw === 'function' ? structuredClone(raw) : raw
+  // Numbers, words and null are what they are; bytes and the like are copied as the browser does it.
+  return (typeof raw === 'object' && raw !== null) || typeof raw === 'function' ? structuredClone(raw) : raw
 }
 
 function isFields(value: unknown): value is Record<string, unknown> {
