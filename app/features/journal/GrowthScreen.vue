@@ -2,6 +2,7 @@
 import { growth, hasChanged, type Growth } from '#core/journal'
 import { deviceTimeZone } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
+import { useGrowing } from '~/shared/ui/growing'
 import GrowthChart from './GrowthChart.vue'
 import JournalPlaces from './JournalPlaces.vue'
 import { growthName, growthValue } from './growthWords'
@@ -36,6 +37,8 @@ const same = computed(() => all.value.filter((each) => !hasChanged(each)))
 const MOST = 6
 const showsAll = ref(false)
 const shown = computed(() => changed.value.slice(0, showsAll.value ? undefined : MOST))
+/** Each takes a moment to be drawn, where it has years of days. */
+const drawn = useGrowing(shown, 1)
 </script>
 
 <template>
@@ -52,7 +55,7 @@ const shown = computed(() => changed.value.slice(0, showsAll.value ? undefined :
       too.
     </p>
     <div class="charts">
-      <section v-for="each in shown" :key="keyOf(each)" class="stack" :aria-label="nameOf(each)">
+      <section v-for="each in drawn" :key="keyOf(each)" class="stack" :aria-label="nameOf(each)">
         <h2>{{ nameOf(each) }}</h2>
         <GrowthChart :growth="each" :name="nameOf(each)" :value="(value) => growthValue(each.kind, value)" />
       </section>

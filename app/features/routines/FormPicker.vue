@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ARC_PARTS, searchForms, type ArcPart, type Form } from '#core/forms'
 import { useLearnedForms } from './knownPerson'
-import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
-import { PART_WORDS, countPhrase } from '~/shared/words/practice'
+import { useGrowing } from '~/shared/ui/growing'
+import PickerForm from './PickerForm.vue'
+import { PART_WORDS } from '~/shared/words/practice'
 
 /** Forms to choose from: my own first, then what I have learned, then the rest, each by part of the arc; with a search. */
 defineProps<{ used: ReadonlyMap<string, number> }>()
@@ -26,6 +27,14 @@ const groups = computed(() => {
   ].filter(({ forms }) => forms.length > 0)
 })
 const all = computed(() => groups.value.flatMap(({ forms }) => forms))
+const AT_ONCE = 14
+const grown = useGrowing(all, AT_ONCE)
+const shown = computed(() => {
+  const there = new Set(grown.value)
+  return groups.value
+    .map(({ name, forms }) => ({ name, forms: forms.filter((form) => there.has(form)) }))
+    .filter(({ forms }) => forms.length > 0)
+})
 
 /** One stop for the Tab key, however many forms there are; the arrows go from one to the next. */
 const at = ref<string | null>(null)
@@ -61,26 +70,18 @@ function go(event: KeyboardEvent) {
       aria-label="Part of the arc to add from"
     />
     <div ref="list" class="forms" role="group" aria-label="Forms" @keydown="go">
-      <template v-for="group in groups" :key="group.name">
+      <template v-for="group in shown" :key="group.name">
         <h3>{{ group.name }}</h3>
         <ul>
-          <li v-for="form in group.forms" :key="form.id">
-            <button
-              type="button"
-              :tabindex="form.id === stop ? 0 : -1"
-              :aria-label="`Add ${form.name}`"
-              @click="$emit('pick', form)"
-              @focus="at = form.id"
-            >
-              <span class="swatch" :style="{ background: `var(--part-${form.part})` }" aria-hidden="true" />
-              <span class="form-name"
-                >{{ form.name
-                }}<strong v-if="used.has(form.id)" class="small"> · {{ used.get(form.id) }}× in it</strong></span
-              >
-              <FormPicture beside class="picture" :form="form" only="feet" />
-              <span class="soft small">{{ PART_WORDS[form.part] }} · {{ countPhrase(form, form.counts.usual) }}</span>
-            </button>
-          </li>
+          <PickerForm
+            v-for="form in group.forms"
+            :key="form.id"
+            :form="form"
+            :times="used.get(form.id) ?? 0"
+            :is-stop="form.id === stop"
+            @pick="$emit('pick', form)"
+            @reach="at = form.id"
+          />
         </ul>
       </template>
       <p v-if="all.length === 0" class="soft">No form answers to that.</p>
@@ -106,40 +107,5 @@ h3 {
   padding: 0.3rem 0.4rem;
   background: var(--pb-paper);
   font-size: 0.95rem;
-}
-button {
-  width: 100%;
-  min-height: 2.75rem;
-  font: inherit;
-  color: inherit;
-  text-align: left;
-  background: none;
-  border: 0;
-  border-radius: 8px;
-  cursor: pointer;
-  display: grid;
-  grid-template-columns: 1.4rem 1fr auto;
-  align-items: center;
-  gap: 0 0.6rem;
-  padding: 0.35rem 0.4rem;
-  overflow-wrap: anywhere;
-  line-height: 1.25;
-}
-button:focus-visible {
-  outline-offset: -3px;
-}
-button:hover {
-  background: var(--pb-water);
-}
-.picture {
-  grid-area: 1 / 3 / 3;
-}
-.swatch {
-  width: 1.4rem;
-  height: 0.8rem;
-  border-radius: 45% 55% 50% 50%;
-}
-button > .small {
-  grid-column: 2;
 }
 </style>

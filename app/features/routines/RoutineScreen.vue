@@ -24,6 +24,7 @@ import { newStepId, useRoutineEditing } from './routineEditing'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
+import { useGrowing } from '~/shared/ui/growing'
 import StepsBack from '~/shared/ui/StepsBack.vue'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
@@ -155,6 +156,8 @@ const usedForms = computed(() =>
 )
 
 const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
+/** What stands beside the steps comes in the moments after them. */
+const beside = useGrowing(['steps', 'look', 'whole', 'extras'] as const, 1)
 const looking = useTemplateRef<InstanceType<typeof CheckPanel>>('looking')
 const picker = useTemplateRef<InstanceType<typeof FormPicker>>('picker')
 const commanding = ref(false)
@@ -292,10 +295,16 @@ const some = computed(() =>
         </section>
         <div class="stack side">
           <template v-if="routine.entries.length > 0">
-            <CheckPanel ref="looking" :routine="routine" @change="change" />
-            <RoutineWhole :routine="routine" @change="change" />
+            <CheckPanel v-if="beside.includes('look')" ref="looking" :routine="routine" @change="change" />
+            <RoutineWhole v-if="beside.includes('whole')" :routine="routine" @change="change" />
           </template>
-          <RoutineExtras :routine="routine" :versions="versions" @change="change" @keep="keepVersion()" />
+          <RoutineExtras
+            v-if="beside.includes('extras')"
+            :routine="routine"
+            :versions="versions"
+            @change="change"
+            @keep="keepVersion()"
+          />
         </div>
       </div>
     </div>

@@ -33,15 +33,13 @@ interface Place {
 }
 const groups = shallowRef<Place[]>([])
 const groupOf = (at: Element) => at.closest('section')?.querySelector('h2')?.textContent?.trim() ?? ''
-// The groups stand below this: they are there a moment after it.
-watch(
-  () => props.root,
-  (root) => {
-    const headings = root?.querySelectorAll<HTMLElement>('h2') ?? []
-    groups.value = [...headings].map((at) => ({ name: at.textContent!.trim(), group: '', at }))
-  },
-  { immediate: true, flush: 'post' },
-)
+function readGroups() {
+  const headings = props.root?.querySelectorAll<HTMLElement>('h2') ?? []
+  groups.value = [...headings].map((at) => ({ name: at.textContent!.trim(), group: '', at }))
+}
+// The groups stand below this: they come in the moments after it.
+watch(() => props.root, readGroups, { immediate: true, flush: 'post' })
+useMutationObserver(() => props.root, readGroups, { childList: true })
 
 const asked = ref('')
 /** Read off the page when it is asked for, so that nothing is named twice. */

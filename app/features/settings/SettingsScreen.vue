@@ -4,6 +4,7 @@ import { CONDITIONS, type Condition } from '#core/forms'
 import type { Settings } from '#core/formats'
 import { useConcerned } from '~/shared/store/concerned'
 import { usePersonStore } from '~/shared/store/person'
+import { useGrowing } from '~/shared/ui/growing'
 import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import { plural } from '~/shared/words/numbers'
 import { CONDITION_WORDS } from '~/shared/words/practice'
@@ -48,6 +49,10 @@ const toggleCondition = (condition: Condition) => {
   })
 }
 const concerned = useConcerned()
+
+/** What lies below the screen's end comes in the moments after it; all at once for whoever asks for one of them. */
+const LATER = ['rules', 'days', 'sound', 'viewing', 'data'] as const
+const there = useGrowing(LATER, useRoute().hash ? LATER.length : 1)
 </script>
 
 <template>
@@ -119,10 +124,10 @@ const concerned = useConcerned()
       </SettingGroup>
 
       <SettingsRules @save="save({ rules: $event })" />
-      <SettingsDays @save="save($event)" />
-      <SettingsSound @save="save($event)" />
-      <SettingsViewing @save="save($event)" />
-      <slot name="data" />
+      <SettingsDays v-if="there.includes('days')" @save="save($event)" />
+      <SettingsSound v-if="there.includes('sound')" @save="save($event)" />
+      <SettingsViewing v-if="there.includes('viewing')" @save="save($event)" />
+      <slot v-if="there.includes('data')" name="data" />
     </div>
   </div>
 </template>
