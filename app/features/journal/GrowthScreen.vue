@@ -10,13 +10,17 @@ import { growthName, growthValue } from './growthWords'
 /** What grows over months: holds, counts, the breath, how far forms are learned. */
 const person = usePersonStore()
 useHead({ title: 'What grows · Pebblebrook' })
+/** The screen stands before years of it are counted. */
+const stands = useTimeout(0)
 const all = computed(() =>
-  growth(
-    person.sessions,
-    { stages: person.person.stages, measures: person.person.breathMeasures },
-    deviceTimeZone(),
-    person.settings.dayEndsAtHour,
-  ),
+  stands.value
+    ? growth(
+        person.sessions,
+        { stages: person.person.stages, measures: person.person.breathMeasures },
+        deviceTimeZone(),
+        person.settings.dayEndsAtHour,
+      )
+    : [],
 )
 /** Chains and unnamed forms are called as their sessions called them. */
 const formNames = computed(
@@ -47,7 +51,8 @@ const drawn = useGrowing(shown, 1)
       <h1>What grows</h1>
       <JournalPlaces />
     </div>
-    <p v-if="all.length === 0">
+    <p v-if="!stands" role="status">The days are being counted…</p>
+    <p v-else-if="all.length === 0">
       Nothing to draw yet: from three days on with the same form, its counts and holds stand here, and the breath.
     </p>
     <p v-else class="soft small about">

@@ -9,6 +9,7 @@ import { inOrderOfNames } from '~/shared/words/order'
 import { AIM_WEEKS, aimPhrase, rowPhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { useGrowing } from '~/shared/ui/growing'
 import { isForPage } from '~/shared/ui/keys'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import NotchList from './NotchList.vue'
@@ -98,6 +99,8 @@ const whyNots = computed(() =>
     }))
     .sort(inOrderOfNames),
 )
+/** What to practise comes first; the days, and what else there is, in the moment after it. */
+const there = useGrowing(() => (found.value || failed.value ? ['now', 'days'] : ['now']), 1)
 /** What most days nobody asks for is fetched when it is. */
 const CloseAfter = defineAsyncComponent(() => import('./CloseAfter.vue'))
 const FeltScales = defineAsyncComponent(() => import('~/shared/ui/FeltScales.vue'))
@@ -238,7 +241,7 @@ watch(
       </details>
     </section>
 
-    <div class="columns">
+    <div v-if="there.includes('days')" class="columns">
       <section class="stack" aria-labelledby="days">
         <h2 id="days">The days</h2>
         <p>{{ row ? rowPhrase(row) : 'The days are being counted…' }}</p>

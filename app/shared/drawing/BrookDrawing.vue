@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ticks } from 'd3-array'
+import { range } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { area, curveBasis } from 'd3-shape'
 import { ARC_PARTS, effortInAll } from '#core/forms'
@@ -147,10 +147,12 @@ const reaches = computed(() => {
 })
 const reachY = computed(() => (props.size !== 'large' ? HEIGHTS[props.size] + 14 : named.value ? 264 : 150))
 /** A minute's number needs so much room. */
-const TICK_PIXELS = 62
+const TICK_PIXELS = 52
+const TICK_STEPS = [1, 2, 5, 10, 15, 30, 60]
 const minuteTicks = computed(() => {
-  const minutes = props.timeline.totalSeconds / 60
-  return ticks(0, minutes, width.value / TICK_PIXELS).filter(Number.isInteger)
+  const minute = x.value(60) - x.value(0)
+  const step = TICK_STEPS.find((each) => each * minute >= TICK_PIXELS) ?? TICK_STEPS.at(-1)!
+  return range(0, props.timeline.totalSeconds / 60 + 1e-9, step)
 })
 
 const description = computed(() => {
