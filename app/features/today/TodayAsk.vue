@@ -120,7 +120,7 @@ kbd {
   margin-left: 0.5rem;
 }
 /* On a phone, and where letters are large, each is one line, so that the offer below stays in view. */
-@container (max-width: 45rem) {
+@container (max-width: 46rem) {
   .choices {
     grid-template-columns: repeat(8, minmax(0, 1fr));
     align-items: stretch;

@@ -14,8 +14,9 @@ import { isForPage } from '~/shared/ui/keys'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
 import NotchList from './NotchList.vue'
 import TodayAsk from './TodayAsk.vue'
+import TodayOthers from './TodayOthers.vue'
 import TodayReasons from './TodayReasons.vue'
-import { changePhrase, reasonPhrase, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
+import { changePhrase, reasonPhrases, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
 import { useNotches } from './useNotches'
 import { useToday } from './useToday'
 
@@ -52,17 +53,11 @@ watch([first, looking], () => {
   if (!looking.value) front.value = first.value?.routineId ?? null
 })
 const others = computed(() => offers.value.filter((offer) => offer !== first.value))
-const timelineOf = (offer: TodayOffer) => {
-  const result = compiled(offer.routine)
-  return result.ok ? result : null
-}
-const drawn = computed(() => first.value && timelineOf(first.value))
-const longestSeconds = computed(() => Math.max(0, ...others.value.map(({ seconds }) => seconds)))
-/** So many reasons are told. */
-const MOST_REASONS = 3
-const reasonsOf = ({ reasons }: TodayOffer) =>
-  reasons.slice(0, MOST_REASONS).map((reason) => reasonPhrase(reason, names.value))
-const changed = (offer: TodayOffer) => changePhrase(offer, minutes.value, names.value)
+const drawn = computed(() => {
+  const result = first.value && compiled(first.value.routine)
+  return result?.ok ? result : null
+})
+const changed = computed(() => first.value && changePhrase(first.value, minutes.value, names.value))
 const restFirst = computed(() => found.value?.rest?.first === true)
 
 const { notches, phrase, take, taken, takeBack } = useNotches(setting, isSettled)
@@ -102,9 +97,8 @@ const whyNots = computed(() =>
 /** What to practise comes first; the days, and what else there is, in the moment after it. */
 const there = useGrowing(() => (found.value || failed.value ? ['now', 'days'] : ['now']), 1)
 /** What most days nobody asks for is fetched when it is. */
-const CloseAfter = defineAsyncComponent(() => import('./CloseAfter.vue'))
 const FeltScales = defineAsyncComponent(() => import('~/shared/ui/FeltScales.vue'))
-const [closesAfter, saysHow] = [ref(false), ref(false)]
+const saysHow = ref(false)
 const purposeQuery = computed(() => ({
   minutes: minutes.value ?? undefined,
   states: states.value.join(',') || undefined,
@@ -185,8 +179,8 @@ watch(
               <strong>{{ durationPhrase(first.seconds) }}</strong> at my breath ·
               {{ plural(drawn.totals.bySteps.length, 'step') }}
             </p>
-            <TodayReasons :reasons="reasonsOf(first)" />
-            <p v-if="changed(first)" class="small">{{ changed(first) }}</p>
+            <TodayReasons :reasons="reasonPhrases(first, names)" />
+            <p v-if="changed" class="small">{{ changed }}</p>
           </div>
           <div class="row buttons">
             <Button
@@ -262,53 +256,15 @@ watch(
 
       <div class="stack also">
         <slot name="series" />
-        <section class="stack" aria-labelledby="others">
-          <h2 id="others">Or</h2>
-          <div class="links">
-            <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">One made for a purpose</NuxtLink>
-            <NuxtLink to="/kept">{{
-              dueCount > 0 ? `What comes back: ${plural(dueCount, 'form')} now` : 'What comes back'
-            }}</NuxtLink>
-            <NuxtLink to="/seasons">Seasons: weeks towards one thing</NuxtLink>
-            <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
-          </div>
-          <ul v-if="others.length > 0" class="others">
-            <li v-for="offer in others" :key="offer.routineId">
-              <div class="spread">
-                <div class="offer">
-                  <h3>{{ offer.routine.name }}</h3>
-                  <p class="small soft">{{ durationPhrase(offer.seconds) }} · {{ reasonsOf(offer).join(' · ') }}</p>
-                  <p v-if="changed(offer)" class="small">{{ changed(offer) }}</p>
-                </div>
-                <Button
-                  size="small"
-                  severity="secondary"
-                  label="Begin"
-                  :aria-label="`Begin ${offer.routine.name}`"
-                  @click="begin(offer)"
-                />
-              </div>
-              <BrookDrawing
-                v-if="timelineOf(offer)"
-                :timeline="timelineOf(offer)!.timeline"
-                :scale-seconds="longestSeconds"
-              />
-            </li>
-          </ul>
-          <details v-if="whyNots.length > 0">
-            <summary>Why not another of my routines?</summary>
-            <dl class="why">
-              <div v-for="{ routineId, name, why } in whyNots" :key="routineId">
-                <dt>{{ name }}</dt>
-                <dd class="small">{{ why }}</dd>
-              </div>
-            </dl>
-          </details>
-          <details @toggle="closesAfter = true">
-            <summary>Practised already? Close it here</summary>
-            <CloseAfter v-if="closesAfter" />
-          </details>
-        </section>
+        <TodayOthers
+          :offers="others"
+          :names="names"
+          :minutes="minutes"
+          :due-count="dueCount"
+          :purpose-query="purposeQuery"
+          :why-nots="whyNots"
+          @begin="begin"
+        />
       </div>
     </div>
   </div>
@@ -370,28 +326,6 @@ summary {
 }
 .also {
   gap: 1.6rem;
-}
-/* What is still being found comes below, so that nothing moves from under a finger. */
-.links {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem 1.4rem;
-}
-.why {
-  display: grid;
-  gap: 0.6rem;
-}
-.why dt {
-  color: var(--pb-ink);
-  font-weight: 650;
-}
-.why dd {
-  margin: 0;
-}
-.others {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 1.2rem;
 }
 @media (max-width: 820px) {
   .columns {

@@ -53,6 +53,12 @@ const SIDE_SHORT_WORDS: Record<Side, string> = {
   otherWay: 'the other way',
 }
 
+/** So many reasons are told. */
+const MOST_REASONS = 3
+/** The first reasons of an offer, each in words. */
+export const reasonPhrases = ({ reasons }: TodayOffer, names: TodayNames): string[] =>
+  reasons.slice(0, MOST_REASONS).map((reason) => reasonPhrase(reason, names))
+
 /** Why a routine is offered: "done on 4 of the last six Tuesdays". */
 export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: TodayNames): string {
   switch (reason.kind) {
