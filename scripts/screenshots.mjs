@@ -42,9 +42,12 @@ async function shoot(page, path, name, prepare = async () => {}) {
   if (path) await page.goto(address + path)
   await page.waitForLoadState('networkidle')
   await prepare(page)
+  await page.evaluate(() => document.fonts.ready)
   await page.waitForTimeout(500)
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) })
 }
+/** What to practise stands there. */
+const offered = (page) => page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
 /** Follow a routine to a moment, in strides as a session would. */
 const followTo = (routine, seconds) => async (page) => {
   await page.getByRole('button', { name: `Follow ${routine}`, exact: true }).click()
@@ -63,7 +66,7 @@ const followTo = (routine, seconds) => async (page) => {
 
 try {
   const page = await open()
-  await shoot(page, '/', 'today')
+  await shoot(page, '/', 'today', offered)
   await shoot(page, '/week', 'week', async (view) => {
     await view.getByRole('button', { name: 'Make me a week (M)' }).click()
     await view.getByRole('button', { name: 'Lay this week (K)' }).click()
@@ -130,7 +133,7 @@ try {
     followTo('Before the workshop opens', 330),
   )
   const phone = { viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true }
-  await shoot(await open(phone), '/', 'today-phone')
+  await shoot(await open(phone), '/', 'today-phone', offered)
   await shoot(await open(phone), '/routines', 'follow-phone', followTo('Before the workshop opens', 322))
 } finally {
   await browser.close()

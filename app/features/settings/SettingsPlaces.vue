@@ -42,10 +42,10 @@ watch(() => props.root, readGroups, { immediate: true, flush: 'post' })
 useMutationObserver(() => props.root, readGroups, { childList: true })
 
 const asked = ref('')
-/** Read off the page when it is asked for, so that nothing is named twice. */
+/** Read off the page when it is asked for, so that nothing is named twice; and again for each group that comes while it is asked for. */
 const found = computed<Place[]>(() => {
   const words = plainSpelling(asked.value).split(' ').filter(Boolean)
-  if (words.length === 0 || !props.root) return []
+  if (words.length === 0 || !props.root || groups.value.length === 0) return []
   const places = new Map<string, Place>()
   for (const at of props.root.querySelectorAll<HTMLElement>(NAMED)) {
     const name = at.textContent!.trim().replace(/\s+/g, ' ')
