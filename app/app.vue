@@ -11,7 +11,15 @@ const night = useNight()
 rememberForShell()
 const route = useRoute()
 // The first screen stands before the rest of years is read.
-onNuxtReady(() => void person.untilWhole())
+watch(
+  () => person.opened,
+  (isOpen) => void (isOpen && requestIdleCallback(() => void person.untilWhole())),
+  { immediate: true },
+)
+/** Whether a page may stand: of what it needs of the store, all is here. */
+const mayStand = computed(
+  () => route.meta.opensAtOnce || (person.opened && (person.isWhole || route.meta.opensEarly === true)),
+)
 /** One screen that fails stops no other: it is left by any link, or by those that it offers. */
 const boundary = useTemplateRef<{ clearError: () => void }>('boundary')
 onScopeDispose(useRouter().afterEach(() => boundary.value?.clearError()))
@@ -35,8 +43,8 @@ useEventListener(document, 'visibilitychange', () => person.look())
     <NuxtLayout>
       <NuxtErrorBoundary ref="boundary">
         <!-- Years of sessions come in a moment after the latest: what works with all of them waits. -->
-        <NuxtPage v-if="person.isWhole || route.meta.opensEarly" />
-        <p v-else role="status">The journal is being read…</p>
+        <NuxtPage v-if="mayStand" />
+        <p v-else-if="person.opened" role="status">The journal is being read…</p>
         <template #error="{ error }">
           <LostScreen
             title="This screen could not be shown"

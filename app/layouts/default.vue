@@ -25,7 +25,11 @@ const isUnderWay = ref(false)
 async function lookForSessions() {
   isUnderWay.value = (await person.kept.all()).running.length > 0
 }
-onMounted(lookForSessions)
+watch(
+  () => person.opened,
+  (isOpen) => void (isOpen && lookForSessions()),
+  { immediate: true },
+)
 onScopeDispose(
   person.tabs.listen((message) => {
     if (message.kind === 'changed' && (message.what === 'running' || message.what === 'all')) void lookForSessions()

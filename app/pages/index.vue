@@ -2,7 +2,7 @@
 import TodayScreen from '~/features/today/TodayScreen.vue'
 import { usePersonStore } from '~/shared/store/person'
 
-definePageMeta({ opensEarly: true })
+definePageMeta({ opensAtOnce: true })
 const person = usePersonStore()
 /** Fetched by those who have a trial, or a series. */
 const TrialToday = defineAsyncComponent(() => import('~/features/journal/TrialToday.vue'))

@@ -6,10 +6,10 @@ import { usePersonStore } from '~/shared/store/person'
 // While the page's own code is still being fetched, what the person has is read.
 readAhead()
 
-/** The store is opened before the first screen, so that no screen needs to handle a person half there. */
-export default defineNuxtPlugin(async () => {
+/** The store is opened while the first screen comes: no page stands before it is (see app.vue), but for the first line of Today. */
+export default defineNuxtPlugin((nuxtApp) => {
   // Where Today comes first, who judges it is called while the store is being read.
   if (window.location.pathname === '/') planWorker()
-  await untilShipped
-  await usePersonStore().open()
+  const person = usePersonStore()
+  void untilShipped.then(person.open).catch((fault: Error) => nuxtApp.runWithContext(() => showError(fault)))
 })

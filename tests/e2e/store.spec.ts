@@ -324,3 +324,30 @@ test('where what ships cannot be fetched nothing is shown as empty: it is said, 
   await page.getByRole('button', { name: 'To Today' }).click()
   await expect(page.getByText('You have practised today.')).toBeVisible()
 })
+
+test('while the store is still being opened the day and the places stand, at night as it was left; nothing is shown as empty, and the page comes when it is open', async ({
+  page,
+}) => {
+  await openAt(page, '/settings')
+  await page.getByText('night', { exact: true }).first().click()
+  await expect(page.locator('html')).toHaveClass('night')
+  await page.addInitScript(() => {
+    const [add, open] = [EventTarget.prototype.addEventListener, Promise.withResolvers()]
+    Object.assign(window, { letOpen: () => open.resolve(null) })
+    // A database that takes its time, as behind a busy disk.
+    IDBOpenDBRequest.prototype.addEventListener = function (kind: string, heard: never, ...rest: never[]) {
+      const late = (event: Event) => void open.promise.then(() => (heard as (event: Event) => void)(event))
+      add.call(this, kind, kind === 'success' ? late : heard, ...rest)
+    }
+  })
+  await page.goto('/')
+  await expect(page.getByRole('heading', { level: 1, name: 'Tuesday 10 March' })).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
+  await expect(page.locator('html')).toHaveClass('night')
+  await expect(page.getByRole('main')).not.toContainText('Pebblebrook leads')
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Journal' }).click()
+  await expect(page).toHaveURL('/journal')
+  await expect(page.getByRole('main')).toHaveText('')
+  await page.evaluate(() => (window as never as { letOpen: () => void }).letOpen())
+  await expect(page.getByRole('heading', { level: 1, name: 'Journal' })).toBeVisible()
+})

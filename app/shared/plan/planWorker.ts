@@ -39,18 +39,20 @@ export const isTold = (setting: TodaySetting): boolean => {
   )
 }
 
-/** Ask the worker, which knows the setting then. Rejected where it cannot be had; then it is told all again the next time. */
+/**
+ * Ask the worker, which knows the setting then: it hears both in one go, in their order, and need not wait until this page has time to send the second.
+ * Rejected where it cannot be had; then it is told all again the next time.
+ */
 export async function toldWorker<T>(
   setting: TodaySetting,
   ask: (remote: Remote<PlanWorker>) => Promise<T>,
 ): Promise<T> {
   const { remote, broken } = planWorker()
   try {
-    if (!isTold(setting)) {
-      told = setting
-      await Promise.race([remote.set(plainCopy(setting)), broken])
-    }
-    return await Promise.race([ask(remote), broken])
+    const heard = isTold(setting) ? null : remote.set(plainCopy(setting))
+    if (heard) told = setting
+    const [answer] = await Promise.race([Promise.all([ask(remote), heard]), broken])
+    return answer
   } catch (error) {
     told = null
     throw error

@@ -1,6 +1,6 @@
 import type { PlannedPractice } from '#core/plan'
 import { useIntervalFn } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { usePlan } from './usePlan'
@@ -24,7 +24,7 @@ export function useReminder() {
 
   function look() {
     const before = rules.value.reminds
-    if (before === null || waits.value.length === 0) return
+    if (!person.opened || before === null || waits.value.length === 0) return
     const now = new Date(wallMs())
     const minuteNow = now.getHours() * 60 + now.getMinutes()
     for (const practice of waits.value) {
@@ -39,7 +39,8 @@ export function useReminder() {
       latest.value = { key, words }
     }
   }
-  useIntervalFn(look, EVERY_MS, { immediateCallback: true })
+  useIntervalFn(look, EVERY_MS)
+  watch(() => person.opened, look, { immediate: true })
   const said = computed(() =>
     latest.value && waits.value.some((each) => keyOf(each) === latest.value!.key) ? latest.value.words : '',
   )

@@ -5,7 +5,6 @@ import { computed, ref, shallowRef } from 'vue'
 import {
   checkItem,
   merged,
-  newPerson,
   settingsSchema,
   type ListName,
   type PersonData,
@@ -39,6 +38,7 @@ import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { keptRunning } from './keptRunning'
 import { createReading } from './reading'
+import { personBeforeReading } from './shownLast'
 import { idOf, wordsFor, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
@@ -49,6 +49,16 @@ const now = () => new Date(wallMs()).toISOString()
 async function askToPersist() {
   const storage = typeof navigator === 'undefined' ? undefined : navigator.storage
   if (storage && !(await storage.persisted())) await storage.persist()
+}
+
+/** The world that will most likely be opened. */
+function worldBeforeOpening(): World {
+  try {
+    return rememberedWorld() ?? 'own'
+  } catch {
+    // A browser that keeps nothing is told of when the store is opened.
+    return 'own'
+  }
 }
 
 /** Computed, and the same as before where it is equal to that: whatever follows from it is not worked out anew. */
@@ -63,10 +73,10 @@ const unlessEqual = <T>(get: () => T) =>
  * parts are functions of a few lines.)
  */
 export const usePersonStore = defineStore('person', () => {
-  const world = ref<World>('own')
+  const world = ref<World>(worldBeforeOpening())
   const opened = ref(false)
   const openingFault = ref('')
-  const person = shallowRef<PersonData>(newPerson())
+  const person = shallowRef<PersonData>(personBeforeReading())
   /** What was told of the store and must be seen: what was refused, changed by another tab, or is waited for. */
   const notices = shallowRef<{ key: string; words: string }[]>([])
   const nowAtLook = ref(wallMs())
@@ -112,7 +122,9 @@ export const usePersonStore = defineStore('person', () => {
   const isShipped = (routineId: string) => SHIPPED_ROUTINES.some(({ id }) => id === routineId)
 
   /** Open the right world: the one last used, or on a first visit the demo if the server was started with it. */
-  async function open() {
+  const open = () => (opening ??= openNow())
+  let opening: Promise<void> | null = null
+  async function openNow() {
     try {
       const remembered = rememberedWorld()
       if (remembered) await enter(remembered, true)
@@ -310,6 +322,7 @@ export const usePersonStore = defineStore('person', () => {
 
   /** Leave the demo for good and come to one's own, which was never touched. */
   async function leaveDemo() {
+    await opening
     if (world.value !== 'demo') return
     await gate.write('all', 'that the demo is gone', eraseAll)
     forgetDrafts('demo')

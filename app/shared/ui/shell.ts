@@ -1,20 +1,13 @@
 import { watch } from 'vue'
+import { rememberShown } from '~/shared/store/shownLast'
 import { usePersonStore } from '~/shared/store/person'
 
-const SHELL_KEY = 'pebblebrook.shell'
-
-/** What stands before the application is there (app/spa-loading-template.html) must know: whether it is night, and when my day ends. */
+/** Leave for the next start, before anything of the store is read, how the application is shown. */
 export function rememberForShell() {
   const person = usePersonStore()
   watch(
-    () => JSON.stringify({ theme: person.settings.theme, dayEndsAtHour: person.settings.dayEndsAtHour }),
-    (now) => {
-      try {
-        localStorage.setItem(SHELL_KEY, now)
-      } catch {
-        // A browser that keeps nothing shows the first moment by day.
-      }
-    },
+    () => person.opened && ([person.settings.theme, person.settings.dayEndsAtHour] as const),
+    (isOpen) => void (isOpen && rememberShown(person.settings)),
     { immediate: true },
   )
 }

@@ -1,0 +1,339 @@
+<script setup lang="ts">
+import { journalTotals, steadiness, weekReports, weeksOfStones } from '#core/journal'
+import type { TodayOffer } from '#core/plan'
+import { useCompiled } from '~/shared/store/compiled'
+import { followStore } from '~/shared/store/followLater'
+import { usePersonStore } from '~/shared/store/person'
+import { plural } from '~/shared/words/numbers'
+import { inOrderOfNames } from '~/shared/words/order'
+import { AIM_WEEKS, aimPhrase, rowPhrase } from '~/shared/words/steadiness'
+import { durationPhrase, minutesPhrase } from '~/shared/words/time'
+import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { useGrowing } from '~/shared/ui/growing'
+import { isForPage } from '~/shared/ui/keys'
+import SteppingStones from '~/shared/drawing/SteppingStones.vue'
+import NotchList from './NotchList.vue'
+import TodayAsk from './TodayAsk.vue'
+import TodayOthers from './TodayOthers.vue'
+import TodayReasons from './TodayReasons.vue'
+import { changePhrase, reasonPhrases, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
+import { useNotches } from './useNotches'
+import { useToday } from './useToday'
+
+const person = usePersonStore()
+const compiled = useCompiled()
+
+const WEEKS_SHOWN = 4
+const rules = computed(() => person.steadinessRules)
+/** All days together can be told only when all are here. */
+const row = computed(() => (person.isWhole ? steadiness(person.sessions, person.today, rules.value) : null))
+const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
+const aim = computed(() =>
+  person.isWhole ? aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today) : '',
+)
+const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
+
+/** Nothing was ever practised here: it is said what this is and what to do. */
+const isFirst = computed(() => person.isWhole && person.sessions.length === 0)
+
+const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday, dueCount, setting, isSettled } =
+  useToday()
+const names = computed<TodayNames>(() => ({
+  nameOf: (formId) => person.formsById.get(formId)?.name ?? 'a form that is gone',
+  weekday: weekday.value,
+  isWhole: person.isWhole,
+}))
+const offers = computed(() => found.value?.offers ?? [])
+/** The one that stands in front: the best, or another that was asked for. What is found later does not take its place. */
+const front = ref<string | null>(null)
+watch([minutes, states, felt], () => (front.value = null))
+const first = computed(() => offers.value.find(({ routineId }) => routineId === front.value) ?? offers.value[0] ?? null)
+watch([first, looking], () => {
+  if (!looking.value) front.value = first.value?.routineId ?? null
+})
+const others = computed(() => offers.value.filter((offer) => offer !== first.value))
+const drawn = computed(() => {
+  const result = first.value && compiled(first.value.routine)
+  return result?.ok ? result : null
+})
+const changed = computed(() => first.value && changePhrase(first.value, minutes.value, names.value))
+const restFirst = computed(() => found.value?.rest?.first === true)
+
+const { notches, phrase, take, taken, takeBack } = useNotches(setting, isSettled)
+/** Of the routine that stands in front, the first. */
+const here = computed(() => notches.value.filter(({ routineId }) => routineId === first.value?.routineId).slice(0, 1))
+
+/** What was pressed on another screen is gone: whoever comes from there finds the focus on Begin, as on the first load. */
+const beginButton = useTemplateRef<{ $el: HTMLElement }>('beginButton')
+watch(beginButton, (button, before) => {
+  if (button && !before && document.activeElement === document.body) button.$el.focus({ preventScroll: true })
+})
+
+/** One key for another than the one in front. */
+function another() {
+  const place = offers.value.findIndex((offer) => offer === first.value)
+  if (offers.value.length > 1) front.value = offers.value[(place + 1) % offers.value.length]!.routineId
+}
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (!isForPage(event)) return
+  const key = event.key.toLowerCase()
+  if (key === 'n') another()
+  else if (key === 'g' && here.value[0]) void take(here.value[0])
+  else return
+  event.preventDefault()
+})
+
+/** Why not each of the others, in the order of their names. */
+const whyNots = computed(() =>
+  (found.value?.others ?? [])
+    .map(({ routineId, against }) => ({
+      routineId,
+      name: setting.value.routines.find(({ id }) => id === routineId)?.name ?? '',
+      why: whyNotPhrase(against, names.value),
+    }))
+    .sort(inOrderOfNames),
+)
+/** What to practise comes first; the days, and what else there is, in the moment after it. */
+const there = useGrowing(() => (found.value || failed.value ? ['now', 'days'] : ['now']), 1)
+/** What most days nobody asks for is fetched when it is. */
+const FeltScales = defineAsyncComponent(() => import('~/shared/ui/FeltScales.vue'))
+const saysHow = ref(false)
+const purposeQuery = computed(() => ({
+  minutes: minutes.value ?? undefined,
+  states: states.value.join(',') || undefined,
+}))
+
+/** Whoever is quicker than the offer begins with what was asked for, not with what stood there before. */
+const waits = ref(false)
+function beginFirst() {
+  if (looking.value) waits.value = true
+  else if (first.value) void begin(first.value)
+}
+watch(looking, () => {
+  if (!looking.value && waits.value) beginFirst()
+  waits.value = false
+})
+/** A second press while the first is still being answered begins no second session. */
+let begins = false
+async function begin(offer: TodayOffer) {
+  if (begins) return
+  begins = true
+  const follow = await prepare(offer).finally(() => (begins = false))
+  follow.command('start')
+  await navigateTo('/follow')
+}
+async function prepare({ routine, routineId }: TodayOffer) {
+  const follow = await followStore()
+  const lesson = lessonOf(routineId)
+  follow.prepare(routine, lesson ? { lesson } : {})
+  follow.before = { ...felt.value }
+  return follow
+}
+/**
+ * Come by the shortcut of the installed application: what stands in front is made ready, and one press begins it. A browser gives no sound before a
+ * press. Where rest comes first, that is to be read.
+ */
+const route = useRoute()
+const comesToBegin = ref(route.query.begin === 'today')
+watch(
+  [looking, first],
+  async () => {
+    if (!comesToBegin.value || looking.value || !first.value) return
+    comesToBegin.value = false
+    if (restFirst.value) return
+    await prepare(first.value)
+    await navigateTo('/follow', { replace: true })
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <div class="stack now">
+    <div v-if="isFirst" class="welcome">
+      <p>
+        Pebblebrook leads your tai chi and qigong: it counts, paces the breath, keeps to your minutes and remembers.
+      </p>
+      <p>Try what stands below: press Begin, put the device where you can hear it, and follow.</p>
+      <p>
+        Or first <NuxtLink to="/breath">set my breath</NuxtLink>,
+        <NuxtLink to="/settings#body">say what to mind</NuxtLink>, or
+        <NuxtLink to="/forms">look at the forms</NuxtLink>.
+      </p>
+    </div>
+    <section class="ready" aria-label="What to practise now">
+      <TodayAsk v-model:minutes="minutes" v-model:states="states" />
+      <p v-if="found?.rest" class="rest" :class="{ restFirst }" role="status">{{ REST_WORDS[found.rest.why] }}</p>
+      <p v-if="failed" role="alert">
+        What suits today could not be worked out just now.
+        <Button label="Try again" size="small" severity="secondary" @click="look" />
+      </p>
+      <template v-if="first && drawn">
+        <div class="spread">
+          <div class="offer">
+            <h2>{{ first.routine.name }}</h2>
+            <p>
+              <strong>{{ durationPhrase(first.seconds) }}</strong> at my breath ·
+              {{ plural(drawn.totals.bySteps.length, 'step') }}
+            </p>
+            <TodayReasons :reasons="reasonPhrases(first, names)" />
+            <p v-if="changed" class="small">{{ changed }}</p>
+          </div>
+          <div class="row buttons">
+            <Button
+              v-if="offers.length > 1"
+              severity="secondary"
+              label="Another (N)"
+              aria-keyshortcuts="N"
+              @click="another"
+            />
+            <Button
+              ref="beginButton"
+              class="begin"
+              size="large"
+              label="Begin"
+              autofocus
+              icon="pi pi-play"
+              :severity="restFirst ? 'secondary' : undefined"
+              @pointerenter="followStore"
+              @click="beginFirst"
+            />
+          </div>
+        </div>
+        <BrookDrawing
+          :timeline="drawn.timeline"
+          size="small"
+          arc
+          pressable
+          @choose="(_step, _event, formId) => navigateTo(`/forms/${formId}`)"
+        />
+        <NotchList
+          :notches="here"
+          :phrase="phrase"
+          :taken="taken?.words ?? ''"
+          shortcut="G"
+          @take="take"
+          @take-back="takeBack"
+        />
+      </template>
+      <p v-else-if="found?.isDone" role="status">
+        None of my routines
+        {{ minutes === null ? 'suits today' : `can be ${plural(minutes, 'minute')} with its closing kept today` }}.
+        <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Make one for this</NuxtLink>
+      </p>
+      <p v-else-if="!failed" class="looking" role="status">Looking at today…</p>
+      <details class="feeling" @toggle="saysHow = true">
+        <summary>Say how it is now</summary>
+        <FeltScales
+          v-if="saysHow"
+          v-model="felt"
+          legend="Only if you care to. What you say changes what is offered, and is kept with the session."
+        />
+      </details>
+    </section>
+
+    <div v-if="there.includes('days')" class="columns">
+      <section class="stack" aria-labelledby="days">
+        <h2 id="days">The days</h2>
+        <p>{{ row ? rowPhrase(row) : 'The days are being counted…' }}</p>
+        <SteppingStones
+          :weeks="weeks"
+          :today="person.today"
+          @open="(day) => navigateTo({ path: '/journal', query: { day } })"
+        />
+        <p class="soft">
+          <template v-if="aim">{{ aim }}</template>
+          <template v-else
+            >{{ minutesPhrase(totals.secondsThisWeek) }} on {{ plural(totals.daysThisWeek, 'day') }} this
+            week.</template
+          >
+          An outlined stone is rest. Each stone opens its day.
+        </p>
+      </section>
+
+      <div class="stack also">
+        <slot name="series" />
+        <TodayOthers
+          :offers="others"
+          :names="names"
+          :minutes="minutes"
+          :due-count="dueCount"
+          :purpose-query="purposeQuery"
+          :why-nots="whyNots"
+          @begin="begin"
+        />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.now {
+  gap: 1.6rem;
+}
+.welcome {
+  display: grid;
+  gap: 0.3rem;
+  font-size: 1.1rem;
+}
+.welcome p {
+  max-width: 80ch;
+}
+.ready {
+  display: grid;
+  gap: 1.1rem;
+}
+.ready h2 {
+  font-size: 1.6rem;
+}
+.begin {
+  font-size: 1.3rem;
+  padding: 0.8rem 2rem;
+}
+/* The offer and its buttons share the line; a long name wraps before they are pushed off it. */
+.offer {
+  flex: 1 1 20rem;
+  min-width: 0;
+}
+.looking {
+  min-height: 17rem;
+}
+.rest {
+  padding: 0.7rem 1rem;
+  border-left: 4px solid var(--pb-moss);
+  background: var(--pb-raised);
+}
+.restFirst {
+  font-size: 1.15rem;
+  border-left-width: 8px;
+}
+.feeling {
+  max-width: 48rem;
+}
+summary {
+  cursor: pointer;
+  padding: 0.5rem 0;
+  width: fit-content;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 2rem 3rem;
+  align-items: start;
+}
+.also {
+  gap: 1.6rem;
+}
+@media (max-width: 820px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .buttons {
+    display: grid;
+    width: 100%;
+  }
+  .begin {
+    order: -1;
+  }
+}
+</style>
