@@ -332,11 +332,13 @@ test('while the store is still being opened the day and the places stand, at nig
   await page.getByText('night', { exact: true }).first().click()
   await expect(page.locator('html')).toHaveClass('night')
   await page.addInitScript(() => {
-    const [add, open] = [EventTarget.prototype.addEventListener, Promise.withResolvers()]
-    Object.assign(window, { letOpen: () => open.resolve(null) })
+    const add = EventTarget.prototype.addEventListener
+    let letOpen = () => {}
+    const opened = new Promise<void>((resolve) => (letOpen = resolve))
+    Object.assign(window, { letOpen: () => letOpen() })
     // A database that takes its time, as behind a busy disk.
     IDBOpenDBRequest.prototype.addEventListener = function (kind: string, heard: never, ...rest: never[]) {
-      const late = (event: Event) => void open.promise.then(() => (heard as (event: Event) => void)(event))
+      const late = (event: Event) => void opened.then(() => (heard as (event: Event) => void)(event))
       add.call(this, kind, kind === 'success' ? late : heard, ...rest)
     }
   })
