@@ -1,5 +1,5 @@
 import { untilShipped } from '#data'
-import { planWorker } from '~/shared/plan/planWorker'
+import { planWorker, prepareAhead } from '~/shared/plan/planWorker'
 import { readAhead } from '~/shared/store/ahead'
 import { usePersonStore } from '~/shared/store/person'
 
@@ -8,8 +8,15 @@ readAhead()
 
 /** The store is opened while the first screen comes: no page stands before it is (see app.vue), but for the first line of Today. */
 export default defineNuxtPlugin((nuxtApp) => {
-  // Where Today comes first, who judges it is called while the store is being read.
-  if (window.location.pathname === '/') planWorker()
   const person = usePersonStore()
+  if (window.location.pathname === '/') {
+    // Who judges it is called while the store is being read, and told before the screen takes its time to come.
+    planWorker()
+    watch(
+      () => person.opened,
+      () => prepareAhead(person),
+      { flush: 'sync', once: true },
+    )
+  }
   void untilShipped.then(person.open).catch((fault: Error) => nuxtApp.runWithContext(() => showError(fault)))
 })

@@ -61,6 +61,11 @@ const alone = <T>(make: (time: TimeGiven) => T | null) => patiently((withinMs) =
 
 let setting: TodaySetting | null = null
 let prepared: { body: string; all: Prepared[] } | null = null
+function preparedFor(now: TodaySetting, body: TodayAsk['body']): Prepared[] {
+  const key = JSON.stringify(body)
+  if (prepared?.body !== key) prepared = { body: key, all: prepareToday({ ...now, body }) }
+  return prepared.all
+}
 /** How often was asked: whoever is not the last stops. */
 let asked = 0
 let weekAsked = 0
@@ -69,6 +74,10 @@ const planWorker = {
   set(next: TodaySetting) {
     setting = next
     prepared = null
+  },
+  /** What can be done before it is asked: all routines, eased for such a body. */
+  prepare(body: TodayAsk['body']) {
+    if (setting) preparedFor(setting, body)
   },
   /** The small changes that practice suggests. */
   notches({ routineIds, stages, ...ask }: NotchAsk): Notch[] {
@@ -123,9 +132,7 @@ const planWorker = {
     const mine = (asked += 1)
     if (!setting) return
     const request = { ...setting, ...ask }
-    const body = JSON.stringify(ask.body)
-    if (prepared?.body !== body) prepared = { body, all: prepareToday(request) }
-    const judgement = judgeToday(request, prepared.all)
+    const judgement = judgeToday(request, preparedFor(setting, ask.body))
     const offers: TodayOffer[] = []
     const not = [...judgement.unsuited]
     const found = (isDone: boolean): TodayFound => {

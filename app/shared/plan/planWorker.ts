@@ -1,5 +1,8 @@
 import { wrap, type Remote } from 'comlink'
 import { toRaw } from 'vue'
+import { NOT_SAID } from '#core/journal'
+import { bodyOf } from '#core/plan'
+import type { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { TodaySetting, PlanWorker } from '~/shared/plan/plan.worker'
 
@@ -37,6 +40,18 @@ export const isTold = (setting: TodaySetting): boolean => {
     known !== null &&
     (Object.keys(setting) as (keyof TodaySetting)[]).every((key) => toRaw(setting[key]) === toRaw(known[key]))
   )
+}
+
+/** What plans are made from, as the person has it now. */
+export const settingNow = ({ routines, setting, settings }: ReturnType<typeof usePersonStore>): TodaySetting => ({
+  ...{ routines, ...setting, conditions: settings.conditions },
+})
+
+/** Before Today's screen comes to ask what to practise, and while it does, what that is chosen from is made ready. */
+export function prepareAhead(person: ReturnType<typeof usePersonStore>) {
+  const body = bodyOf(NOT_SAID, [])
+  // Whoever asks hears of a fault.
+  void toldWorker(settingNow(person), (remote) => remote.prepare(body)).catch(() => undefined)
 }
 
 /**

@@ -15,7 +15,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { inOrderOfNames } from '~/shared/words/order'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { TodaySetting } from './plan.worker'
-import { toldWorker } from './planWorker'
+import { settingNow, toldWorker } from './planWorker'
 import { useKept } from './useKept'
 import { usePlan } from './usePlan'
 
@@ -56,10 +56,7 @@ export function useSeasons() {
   const nextSession = (season: Season) =>
     seasonSessionOn(requestOf(season), nextDay(season) ?? { day: person.today, minutes: null })
 
-  const setting = computed<TodaySetting>(() => {
-    const { conditions } = person.settings
-    return { routines: person.routines, ...person.setting, conditions }
-  })
+  const setting = computed(() => settingNow(person))
   const running = computed(() =>
     seasons.value.filter(({ startDay, weeks }) => addDays(startDay, weeks * 7) > person.today),
   )
