@@ -47,8 +47,8 @@ export default defineNuxtConfig({
     appManifest: false,
     // Nothing is drawn on the server: no page comes with data that would have to be read.
     renderJsonPayloads: false,
-    // A page is fetched when its link is pointed at, not because the link can be seen.
-    defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } },
+    // A page is fetched when it is gone to: asking for all of its parts within a press would hold up what answers the press.
+    defaults: { nuxtLink: { prefetch: false } },
   },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module', '@nuxt/eslint', '@vite-pwa/nuxt'],
   alias: ALIAS,

@@ -15,6 +15,10 @@ const SCREENS = [
   { to: '/journal', name: 'Journal' },
   { to: '/settings', name: 'Settings' },
 ]
+/** A mouse points before it presses: what it points at is fetched meanwhile. */
+function fetchAhead({ pointerType }: PointerEvent, to: string) {
+  if (pointerType === 'mouse') void preloadRouteComponents(to)
+}
 const reminder = useReminder()
 const isHere = (to: string) =>
   to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/week' && route.path.startsWith('/seasons'))
@@ -73,6 +77,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           :key="screen.to"
           :to="screen.to"
           :aria-current="isHere(screen.to) ? 'page' : undefined"
+          @pointerenter="fetchAhead($event, screen.to)"
         >
           {{ screen.name }}
         </NuxtLink>

@@ -24,6 +24,8 @@ import { newStepId, useRoutineEditing } from './routineEditing'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
+import AfterPicture from '~/shared/ui/AfterPicture.vue'
+import { useLater } from '~/shared/ui/afterPicture'
 import { useGrowing } from '~/shared/ui/growing'
 import StepsBack from '~/shared/ui/StepsBack.vue'
 import { percentPhrase, plural } from '~/shared/words/numbers'
@@ -146,18 +148,26 @@ const closing = computed(() => {
     missing: closingSecondsWanted(totals.value, wanted),
   }
 })
+const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
+/** What stands beside the steps comes in the moments after them. */
+const beside = useGrowing(['steps', 'look', 'whole', 'extras'] as const, 1)
+/** What is drawn, looked over and told beside the steps follows one picture after them; until then nothing of it is taken. */
+const besides = useLater(() => routine.value)
+const brook = useLater(
+  () => drawn.value,
+  () => pulled.value !== null,
+)
 /** How often each form is in it. */
 const usedForms = computed(() =>
   rollup(
-    routine.value ? stepsOf(routine.value) : [],
+    besides.value ? stepsOf(besides.value) : [],
     (all) => all.length,
     ({ formId }) => formId,
   ),
 )
-
-const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
-/** What stands beside the steps comes in the moments after them. */
-const beside = useGrowing(['steps', 'look', 'whole', 'extras'] as const, 1)
+const changeBeside: typeof change = async (...what) => {
+  if (besides.value === routine.value) await change(...what)
+}
 const looking = useTemplateRef<InstanceType<typeof CheckPanel>>('looking')
 const picker = useTemplateRef<InstanceType<typeof FormPicker>>('picker')
 const commanding = ref(false)
@@ -235,8 +245,9 @@ const some = computed(() =>
         </template>
       </p>
       <BrookEditor
-        :routine="routine"
-        :timeline="drawn.timeline"
+        v-if="besides && brook?.ok"
+        :routine="besides"
+        :timeline="brook.timeline"
         :selected="some"
         @choose="choose"
         @pull="pull"
@@ -286,7 +297,9 @@ const some = computed(() =>
             @count="count"
             @duplicate="(id) => changeBy((now) => duplicate(now, [id], newStepId), 'Duplicated.')"
           >
-            <SelectionBar :routine="routine" :selected="some" @change="change" @clear="selected = []" />
+            <AfterPicture>
+              <SelectionBar :routine="routine" :selected="some" @change="change" @clear="selected = []" />
+            </AfterPicture>
           </RoutineSteps>
           <p v-if="routine.entries.length > 0" class="small soft keys">
             By keys, on a step: Enter opens it, Alt and the arrows move it, + and − count, d doubles, x leaves out, p
@@ -294,15 +307,15 @@ const some = computed(() =>
           </p>
         </section>
         <div class="stack side">
-          <template v-if="routine.entries.length > 0">
-            <CheckPanel v-if="beside.includes('look')" ref="looking" :routine="routine" @change="change" />
-            <RoutineWhole v-if="beside.includes('whole')" :routine="routine" @change="change" />
+          <template v-if="besides && besides.entries.length > 0">
+            <CheckPanel v-if="beside.includes('look')" ref="looking" :routine="besides" @change="changeBeside" />
+            <RoutineWhole v-if="beside.includes('whole')" :routine="besides" @change="changeBeside" />
           </template>
           <RoutineExtras
-            v-if="beside.includes('extras')"
-            :routine="routine"
+            v-if="besides && beside.includes('extras')"
+            :routine="besides"
             :versions="versions"
-            @change="change"
+            @change="changeBeside"
             @keep="keepVersion()"
           />
         </div>

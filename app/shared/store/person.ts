@@ -39,6 +39,7 @@ import { plainCopy } from './plainCopy'
 import { keptRunning } from './keptRunning'
 import { createReading } from './reading'
 import { personBeforeReading } from './shownLast'
+import { settingsByField, unlessEqual } from './settingsByField'
 import { idOf, wordsFor, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
@@ -60,13 +61,6 @@ function worldBeforeOpening(): World {
     return 'own'
   }
 }
-
-/** Computed, and the same as before where it is equal to that: whatever follows from it is not worked out anew. */
-const unlessEqual = <T>(get: () => T) =>
-  computed<T>((before) => {
-    const now = get()
-    return before !== undefined && dequal(before, now) ? before : now
-  })
 
 /**
  * Everything of the person who practises here, kept in the browser; or of the demo, kept apart. (A store is set up by one function; its
@@ -92,7 +86,7 @@ export const usePersonStore = defineStore('person', () => {
     }),
   )
 
-  const settings = computed(() => person.value.settings)
+  const settings = settingsByField(() => person.value.settings)
   // A list stays the same one while other things change: a tick in the settings is no reason to sort the journal.
   const own = <K extends keyof PersonData>(list: K) => computed(() => person.value[list])
   const [ownForms, ownRoutines, ownSessions, stages] = [own('forms'), own('routines'), own('sessions'), own('stages')]
@@ -100,8 +94,8 @@ export const usePersonStore = defineStore('person', () => {
   const formsById = computed(() => new Map(forms.value.map((form) => [form.id, form])))
   const routines = computed<Routine[]>(() => [...ownRoutines.value, ...SHIPPED_ROUTINES])
   const ways = own('ways')
-  const pace = unlessEqual(() => settings.value.pace)
-  const rules = unlessEqual(() => settings.value.rules)
+  const pace = computed(() => settings.pace)
+  const rules = computed(() => settings.rules)
   /** With these, any routine becomes a Timeline at my pace, in my way and by my house rules. */
   const setting = computed<PracticeSetting>(() => {
     return { forms: forms.value, ways: ways.value, pace: pace.value, rules: rules.value }
@@ -111,12 +105,12 @@ export const usePersonStore = defineStore('person', () => {
     [...ownSessions.value].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1)).reverse(),
   )
   const today = computed(() =>
-    practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.value.dayEndsAtHour),
+    practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.dayEndsAtHour),
   )
   const planned = own('planned')
   const pauses = computed(() => planned.value.filter((each) => each.kind === 'pause'))
   const steadinessRules = unlessEqual<SteadinessRules>(() => {
-    const { dayEndsAtHour, restPlan } = settings.value
+    const { dayEndsAtHour, restPlan } = settings
     return { dayEndsAtHour, restPlan, timeZoneToday: deviceTimeZone(), pauses: pauses.value }
   })
   const isShipped = (routineId: string) => SHIPPED_ROUTINES.some(({ id }) => id === routineId)
@@ -257,19 +251,19 @@ export const usePersonStore = defineStore('person', () => {
     }
     const season = seasons.find(({ id }) => id === session.routineId)
     if (!season) return []
-    const { dayEndsAtHour } = settings.value
+    const { dayEndsAtHour } = settings
     const about = { season, sessions: known, stages: stages.value, forms: formsById.value, isPossible, dayEndsAtHour }
     return learnedInSeason(about, session, practiceDay(session.startedAt, session.timeZone, dayEndsAtHour))
   }
   /** Whether a form can be done, in some version, with what I declare. */
   const isPossible = (formId: string) => {
     const form = formsById.value.get(formId)
-    return form !== undefined && canBeDone(form, setting.value, settings.value.conditions)
+    return form !== undefined && canBeDone(form, setting.value, settings.conditions)
   }
 
   /** Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. */
   async function saveSettings(change: Partial<Settings>): Promise<Fault[]> {
-    const base = settings.value
+    const base = person.value.settings
     const changed = plainCopy({ ...base, ...change })
     const checked = validate(settingsSchema, changed, 'settings')
     if (!checked.ok) return checked.faults
