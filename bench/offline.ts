@@ -9,12 +9,12 @@ import { chromium } from '@playwright/test'
 import { median } from 'd3-array'
 import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
 import { SEED } from './support/seed'
+import { tellWhenSeen, whenSeen, type Seen } from './support/seen'
 
 const AIM_MS = 1500
 const AIM_BYTES = 6_000_000
 const SLOWED = 4
 const TIMES = 9
-const ASKED_EVERY_MS = 4000
 const FILES = '.output/public'
 
 const listed = [...readFileSync(join(FILES, 'sw.js'), 'utf8').matchAll(/url:"([^"]+)"/g)].map(([, url]) => url!)
@@ -28,24 +28,7 @@ const { address, stop } = await startServer(4398, true)
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS })
 try {
   const page = await browser.newPage()
-  await page.addInitScript(() => {
-    const seen: { heading?: number; offer?: number } = {}
-    Object.assign(window, { seen })
-    const stamp = (what: 'heading' | 'offer', isThere: boolean) => {
-      if (!isThere || what in seen) return
-      seen[what] = undefined
-      // What is in the document now is painted with the next frame, and the task after that finds it done.
-      requestAnimationFrame(() => setTimeout(() => (seen[what] = performance.now())))
-    }
-    const texts = (of: string) => [...document.querySelectorAll(of)].map(({ textContent }) => textContent.trim())
-    new MutationObserver(() => {
-      stamp(
-        'heading',
-        texts('h1').some((text) => /day/.test(text)),
-      )
-      stamp('offer', texts('button').includes('Begin'))
-    }).observe(document, { childList: true, subtree: true })
-  })
+  await tellWhenSeen(page)
   await page.goto(address)
   await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
   await page.evaluate(async () => void (await navigator.serviceWorker.ready))
@@ -53,18 +36,12 @@ try {
   while (await fetch(address).catch(() => null)) await new Promise((resolve) => setTimeout(resolve, 100))
   const devtools = await page.context().newCDPSession(page)
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWED })
-  const found: { heading: number; offer: number }[] = []
+  const found: Seen[] = []
   for (let time = 0; time < TIMES; time += 1) {
     await page.reload({ waitUntil: 'commit' })
-    let seen: Partial<(typeof found)[number]> = {}
-    // Asked seldom, what asks takes nothing from what is measured.
-    while (seen.heading === undefined || seen.offer === undefined) {
-      await new Promise((resolve) => setTimeout(resolve, ASKED_EVERY_MS))
-      seen = await page.evaluate(() => (window as unknown as { seen: typeof seen }).seen)
-    }
-    found.push({ heading: seen.heading, offer: seen.offer })
+    found.push(await whenSeen(page))
   }
-  const of = (what: keyof (typeof found)[number]) => {
+  const of = (what: keyof Seen) => {
     const all = found.map((each) => each[what])
     return `${median(all)!.toFixed(0)} ms in the middle, ${Math.max(...all).toFixed(0)} at most`
   }

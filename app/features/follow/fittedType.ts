@@ -2,6 +2,8 @@ import { watch, onMounted, type Ref } from 'vue'
 import { useWindowSize } from '@vueuse/core'
 /** Halvings until the size is found: to about 1%. */
 const ROUNDS = 6
+/** Within so much the size that stands is left as it is. */
+const NEARLY = 2 * 2 ** -ROUNDS
 /** Below this share of the size that the distance asks for, the screen is scrolled instead. */
 const LEAST_TALL = 0.35
 
@@ -25,6 +27,12 @@ export function useFittedType(text: Ref<HTMLElement | null>, changes: () => stri
     const frame = element?.parentElement
     if (!element || !frame) return
     const fits = () => frame.scrollHeight <= frame.clientHeight
+    const before = room
+    if (before < 1 && fits()) {
+      // Most changes leave the room as it was: two looks tell, where finding it anew takes eight.
+      put(element, Math.min(1, before + NEARLY))
+      if (!fits()) return put(element, before)
+    }
     put(element, 1)
     if (fits()) return
     let [least, most] = [0, 1]

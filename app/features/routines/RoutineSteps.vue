@@ -15,6 +15,7 @@ import {
 import { PATTERN_LINES, PATTERN_TITLES } from './composerWords'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
+import AfterPicture from '~/shared/ui/AfterPicture.vue'
 import BetweenChoice from './BetweenChoice.vue'
 import CountStepper from './CountStepper.vue'
 import EntryButtons from './EntryButtons.vue'
@@ -208,66 +209,70 @@ const intoRounds = {
               maxlength="120"
               @change="emit('group', entry.id, { name: ($event.target as HTMLInputElement).value.trim() || 'Rounds' })"
             />
-            <Select
-              :model-value="entry.pattern"
-              :options="patterns"
-              option-label="name"
-              option-value="value"
-              size="small"
-              :aria-label="`Pattern of ${entry.name}`"
-              @update:model-value="
-                emit('group', entry.id, {
-                  pattern: $event,
-                  stages:
-                    $event === 'buildUp' && entry.stages.length === 0 ? ['watch', 'handsOnly', 'whole'] : entry.stages,
-                })
-              "
-            />
-            <CountStepper
-              :name="`rounds of ${entry.name}`"
-              :phrase="plural(entry.rounds, 'round')"
-              :can-less="entry.rounds > 1"
-              :can-more="entry.rounds < 36"
-              @less="emit('group', entry.id, { rounds: entry.rounds - 1 })"
-              @more="emit('group', entry.id, { rounds: entry.rounds + 1 })"
-            />
-            <CountStepper
-              :name="`breaths between rounds of ${entry.name}`"
-              :phrase="`${plural(entry.restBreaths, 'breath')} between`"
-              :can-less="entry.restBreaths > 0"
-              :can-more="entry.restBreaths < 20"
-              @less="emit('group', entry.id, { restBreaths: entry.restBreaths - 1 })"
-              @more="emit('group', entry.id, { restBreaths: entry.restBreaths + 1 })"
-            />
-            <BetweenChoice
-              :between="entry.between"
-              :label="`Between the pieces of ${entry.name}`"
-              @change="emit('group', entry.id, { between: $event })"
-            />
-            <CountStepper
-              v-if="entry.pattern === 'post' && entry.steps.length > 0"
-              :name="`each position of ${entry.name}`"
-              :phrase="`${entry.steps[0]!.count} in each position`"
-              :can-less="entry.steps[0]!.count > 1"
-              can-more
-              @less="countEach(entry, -1)"
-              @more="countEach(entry, 1)"
-            />
-            <fieldset v-if="entry.pattern === 'buildUp'" class="stages">
-              <legend class="visually-hidden">Stages of {{ entry.name }}</legend>
-              <label v-for="stage in BUILD_STAGES" :key="stage" class="row small">
-                <input type="checkbox" :checked="entry.stages.includes(stage)" @change="toggleStage(entry, stage)" />
-                {{ STAGE_NAMES[stage] }}
-              </label>
-            </fieldset>
-            <span class="soft small line">{{ marksLine(entry) }}</span>
-            <EntryButtons
-              :name="entry.name"
-              :removes="`${entry.name} and its steps`"
-              @earlier="move(entry.id, -1)"
-              @later="move(entry.id, 1)"
-              @remove="emit('remove', entry.id)"
-            />
+            <AfterPicture>
+              <Select
+                :model-value="entry.pattern"
+                :options="patterns"
+                option-label="name"
+                option-value="value"
+                size="small"
+                :aria-label="`Pattern of ${entry.name}`"
+                @update:model-value="
+                  emit('group', entry.id, {
+                    pattern: $event,
+                    stages:
+                      $event === 'buildUp' && entry.stages.length === 0
+                        ? ['watch', 'handsOnly', 'whole']
+                        : entry.stages,
+                  })
+                "
+              />
+              <CountStepper
+                :name="`rounds of ${entry.name}`"
+                :phrase="plural(entry.rounds, 'round')"
+                :can-less="entry.rounds > 1"
+                :can-more="entry.rounds < 36"
+                @less="emit('group', entry.id, { rounds: entry.rounds - 1 })"
+                @more="emit('group', entry.id, { rounds: entry.rounds + 1 })"
+              />
+              <CountStepper
+                :name="`breaths between rounds of ${entry.name}`"
+                :phrase="`${plural(entry.restBreaths, 'breath')} between`"
+                :can-less="entry.restBreaths > 0"
+                :can-more="entry.restBreaths < 20"
+                @less="emit('group', entry.id, { restBreaths: entry.restBreaths - 1 })"
+                @more="emit('group', entry.id, { restBreaths: entry.restBreaths + 1 })"
+              />
+              <BetweenChoice
+                :between="entry.between"
+                :label="`Between the pieces of ${entry.name}`"
+                @change="emit('group', entry.id, { between: $event })"
+              />
+              <CountStepper
+                v-if="entry.pattern === 'post' && entry.steps.length > 0"
+                :name="`each position of ${entry.name}`"
+                :phrase="`${entry.steps[0]!.count} in each position`"
+                :can-less="entry.steps[0]!.count > 1"
+                can-more
+                @less="countEach(entry, -1)"
+                @more="countEach(entry, 1)"
+              />
+              <fieldset v-if="entry.pattern === 'buildUp'" class="stages">
+                <legend class="visually-hidden">Stages of {{ entry.name }}</legend>
+                <label v-for="stage in BUILD_STAGES" :key="stage" class="row small">
+                  <input type="checkbox" :checked="entry.stages.includes(stage)" @change="toggleStage(entry, stage)" />
+                  {{ STAGE_NAMES[stage] }}
+                </label>
+              </fieldset>
+              <span class="soft small line">{{ marksLine(entry) }}</span>
+              <EntryButtons
+                :name="entry.name"
+                :removes="`${entry.name} and its steps`"
+                @earlier="move(entry.id, -1)"
+                @later="move(entry.id, 1)"
+                @remove="emit('remove', entry.id)"
+              />
+            </AfterPicture>
           </div>
           <VueDraggable
             tag="ol"
