@@ -2,6 +2,7 @@ import { wrap, type Remote } from 'comlink'
 import { toRaw } from 'vue'
 import { NOT_SAID } from '#core/journal'
 import { bodyOf } from '#core/plan'
+import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import type { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { TodaySetting, PlanWorker } from '~/shared/plan/plan.worker'
@@ -47,6 +48,13 @@ export const settingNow = ({ routines, setting, settings }: ReturnType<typeof us
   ...{ routines, ...setting, conditions: settings.conditions },
 })
 
+/** A copy that can be sent. What ships is as it was read, and is copied on the way anyway: it is most of all. */
+function copyOf({ forms, routines, ...rest }: TodaySetting): TodaySetting {
+  const shipped = new Set<unknown>([...CATALOGUE, ...SHIPPED_ROUTINES])
+  const own = <T>(each: T): T => (shipped.has(each) ? each : plainCopy(each))
+  return { ...plainCopy(rest), forms: forms.map(own), routines: routines.map(own) }
+}
+
 /** Before Today's screen comes to ask what to practise, and while it does, what that is chosen from is made ready. */
 export function prepareAhead(person: ReturnType<typeof usePersonStore>) {
   const body = bodyOf(NOT_SAID, [])
@@ -64,7 +72,7 @@ export async function toldWorker<T>(
 ): Promise<T> {
   const { remote, broken } = planWorker()
   try {
-    const heard = isTold(setting) ? null : remote.set(plainCopy(setting))
+    const heard = isTold(setting) ? null : remote.set(copyOf(setting))
     if (heard) told = setting
     const [answer] = await Promise.race([Promise.all([ask(remote), heard]), broken])
     return answer
