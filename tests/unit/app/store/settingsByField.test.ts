@@ -1,0 +1,28 @@
+import { expect, it } from 'vitest'
+import { computed, shallowRef } from 'vue'
+import { newPerson } from '#core/formats'
+import { settingsByField } from '~/shared/store/settingsByField'
+
+it('what follows from one setting is not worked out anew when another is changed, nor when it is put to what it was', () => {
+  const stored = shallowRef(newPerson().settings)
+  const settings = settingsByField(() => stored.value)
+  let times = 0
+  const metres = computed(() => {
+    times += 1
+    return settings.viewing.metres
+  })
+  expect(metres.value).toBe(3)
+  stored.value = { ...stored.value, theme: 'night' }
+  expect([metres.value, settings.theme, times]).toEqual([3, 'night', 1])
+  stored.value = { ...stored.value, viewing: { ...stored.value.viewing } }
+  expect([metres.value, times]).toEqual([3, 1])
+  stored.value = { ...stored.value, viewing: { ...stored.value.viewing, metres: 4 } }
+  expect([metres.value, times]).toEqual([4, 2])
+})
+
+it('all fields are there for whoever takes them together, as they are now', () => {
+  const stored = shallowRef(newPerson().settings)
+  const settings = settingsByField(() => stored.value)
+  stored.value = { ...stored.value, dayEndsAtHour: 4 }
+  expect(JSON.parse(JSON.stringify({ ...settings }))).toEqual(stored.value)
+})

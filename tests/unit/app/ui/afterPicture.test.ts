@@ -1,0 +1,73 @@
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { effectScope, ref } from 'vue'
+import { afterPicture, useLater } from '~/shared/ui/afterPicture'
+
+let frames = new Map<number, () => void>()
+let asked = 0
+/** The next picture is drawn, and what waited behind it is done. */
+const draw = () => {
+  const those = frames
+  frames = new Map()
+  for (const each of those.values()) each()
+  vi.advanceTimersByTime(1)
+}
+beforeEach(() => {
+  frames = new Map()
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+  vi.stubGlobal('requestAnimationFrame', (what: () => void) => {
+    frames.set((asked += 1), what)
+    return asked
+  })
+  vi.stubGlobal('cancelAnimationFrame', (frame: number) => frames.delete(frame))
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+it('is done behind the next picture, and once', () => {
+  const done = vi.fn()
+  afterPicture(done)
+  expect(done).not.toHaveBeenCalled()
+  draw()
+  expect(done).toHaveBeenCalledTimes(1)
+  vi.advanceTimersByTime(1000)
+  expect(done).toHaveBeenCalledTimes(1)
+})
+
+it('is done where no picture is drawn, a little later; and not at all where it is called off', () => {
+  const [done, not] = [vi.fn(), vi.fn()]
+  afterPicture(done)
+  afterPicture(not)()
+  vi.advanceTimersByTime(1000)
+  draw()
+  expect(done).toHaveBeenCalledTimes(1)
+  expect(not).not.toHaveBeenCalled()
+})
+
+it('what is watched is followed one picture later, the last of several; at once where it may not wait; and no more when its screen is left', () => {
+  const [now, mayNotWait] = [ref(1), ref(false)]
+  const scope = effectScope()
+  const later = scope.run(() =>
+    useLater(
+      () => now.value,
+      () => mayNotWait.value,
+    ),
+  )!
+  expect(later.value).toBe(1)
+  now.value = 2
+  now.value = 3
+  expect(later.value).toBe(1)
+  draw()
+  expect(later.value).toBe(3)
+  now.value = 4
+  mayNotWait.value = true
+  now.value = 5
+  expect(later.value).toBe(5)
+  mayNotWait.value = false
+  now.value = 6
+  scope.stop()
+  draw()
+  vi.advanceTimersByTime(1000)
+  expect(later.value).toBe(5)
+})
