@@ -157,6 +157,7 @@ const brook = useLater(
   () => drawn.value,
   () => pulled.value !== null,
 )
+const fitSeconds = useLater(() => settledTotals.value?.totalSeconds ?? null)
 /** How often each form is in it. */
 const usedForms = computed(() =>
   rollup(
@@ -261,12 +262,12 @@ const some = computed(() =>
     <div class="room">
       <div class="columns">
         <FitPanel
-          v-if="settledTotals"
+          v-if="besides && fitSeconds !== null"
           ref="fitting"
           class="fitting"
-          :routine="routine"
-          :seconds="settledTotals.totalSeconds"
-          @take="change"
+          :routine="besides"
+          :seconds="fitSeconds"
+          @take="changeBeside"
         />
         <section class="stack picking" aria-labelledby="pick">
           <h2 id="pick">Forms to add</h2>
