@@ -2,6 +2,7 @@
 import { usePersonStore } from '~/shared/store/person'
 import { useNight } from '~/shared/ui/night'
 import { rememberForShell } from '~/shared/ui/shell'
+import StillOpening from '~/shared/ui/StillOpening.vue'
 import LostScreen from '~/shared/ui/LostScreen.vue'
 import { exportAll } from '~/features/exchange/exportAll'
 import StoreNotices from '~/features/exchange/StoreNotices.vue'
@@ -44,7 +45,8 @@ useEventListener(document, 'visibilitychange', () => person.look())
       <NuxtErrorBoundary ref="boundary">
         <!-- Years of sessions come in a moment after the latest: what works with all of them waits. -->
         <NuxtPage v-if="mayStand" />
-        <p v-else-if="person.opened" role="status">The journal is being read…</p>
+        <StillOpening v-else-if="!person.opened" />
+        <p v-else role="status">The journal is being read…</p>
         <template #error="{ error }">
           <LostScreen
             title="This screen could not be shown"

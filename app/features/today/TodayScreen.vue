@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { usePersonStore } from '~/shared/store/person'
+import StillOpening from '~/shared/ui/StillOpening.vue'
 import { weekdayPhrase } from '~/shared/words/time'
 import TodayNow from './TodayNow.vue'
 
@@ -16,6 +17,7 @@ useHead({ title: 'Today · Pebblebrook' })
         <slot name="series" />
       </template>
     </TodayNow>
+    <StillOpening v-else />
   </div>
 </template>
 
