@@ -224,7 +224,7 @@ const some = computed(() =>
           :disabled="!canFollow"
           @click="navigateTo(`/carry?routine=${routine!.id}`)"
         />
-        <Button label="Follow" icon="pi pi-play" :disabled="!canFollow" @click="followIt" />
+        <Button class="follow" label="Follow" icon="pi pi-play" :disabled="!canFollow" @click="followIt" />
       </div>
     </div>
     <h1 class="visually-hidden">{{ routine.name }}</h1>
@@ -335,6 +335,11 @@ const some = computed(() =>
   min-width: 0;
   font-size: 1.6rem;
   font-weight: 650;
+}
+@media (max-width: 640px) {
+  .follow {
+    flex: 1 1 auto;
+  }
 }
 .figures {
   max-width: none;

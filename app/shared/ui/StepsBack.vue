@@ -30,4 +30,20 @@ const emit = defineEmits<{ undo: []; redo: [] }>()
   opacity: 0.6;
   cursor: default;
 }
+/* On a phone the arrows say it, and leave their row to what is said in words. */
+@media (max-width: 640px) {
+  .step {
+    width: 2.75rem;
+    height: 2.75rem;
+    padding-inline: 0;
+  }
+  .step :deep(.p-button-label) {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+    white-space: nowrap;
+  }
+}
 </style>
