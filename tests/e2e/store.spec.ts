@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPass, openAt } from './support'
+import { assemble, begin, choose, expectNoAxeFindings, expectNoSidewaysScroll, goTo, letPass, openAt } from './support'
 
 /** From now on the page's store refuses everything, as a full one does; until `makeRoom`. */
 const fillUp = (page: Page) =>
@@ -325,12 +325,11 @@ test('where what ships cannot be fetched nothing is shown as empty: it is said, 
   await expect(page.getByText('You have practised today.')).toBeVisible()
 })
 
-test('while the store is still being opened the day and the places stand, at night as it was left; nothing is shown as empty, and the page comes when it is open', async ({
+test('while the store is still being opened the places and the day stand, with its end as it was left; nothing is shown as empty, and the page comes when it is open', async ({
   page,
 }) => {
-  await openAt(page, '/settings')
-  await page.getByText('night', { exact: true }).first().click()
-  await expect(page.locator('html')).toHaveClass('night')
+  await openAt(page, '/settings#days', new Date('2026-03-10T02:00:00Z'))
+  await choose(page, 'My day ends at', 'midnight')
   await page.addInitScript(() => {
     const add = EventTarget.prototype.addEventListener
     let letOpen = () => {}
@@ -345,7 +344,6 @@ test('while the store is still being opened the day and the places stand, at nig
   await page.goto('/')
   await expect(page.getByRole('heading', { level: 1, name: 'Tuesday 10 March' })).toBeVisible()
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
-  await expect(page.locator('html')).toHaveClass('night')
   await expect(page.getByRole('main')).not.toContainText('Pebblebrook leads')
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Journal' }).click()
   await expect(page).toHaveURL('/journal')
