@@ -40,6 +40,7 @@ it('is done where no picture is drawn, a little later; and not at all where it i
   afterPicture(done)
   afterPicture(not)()
   vi.advanceTimersByTime(1000)
+  expect(done).toHaveBeenCalledTimes(1)
   draw()
   expect(done).toHaveBeenCalledTimes(1)
   expect(not).not.toHaveBeenCalled()
