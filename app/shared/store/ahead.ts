@@ -9,6 +9,14 @@ export function rememberedWorld(): World | null {
   const remembered = localStorage.getItem(WORLD_KEY)
   return remembered === 'demo' || remembered === 'own' ? remembered : null
 }
+/** The same before the store is opened, where a browser that keeps nothing is not told of yet. */
+export function worldToOpen(): World | null {
+  try {
+    return rememberedWorld()
+  } catch {
+    return null
+  }
+}
 export const rememberWorld = (world: World) => localStorage.setItem(WORLD_KEY, world)
 
 /** A store that was opened before anybody asked for it, and what was read out of it. */
@@ -28,12 +36,7 @@ const latestOf = new WeakMap<Database, Ahead>()
 
 /** Open and read the world last used, while the application is still on its way: the moment that it is there it asks for that. */
 export function readAhead() {
-  let world: World | null = null
-  try {
-    world = rememberedWorld()
-  } catch {
-    // A browser that keeps nothing is told of when the store is opened.
-  }
+  const world = worldToOpen()
   if (!world) return
   const begun = { world, watch: {} as StoreWatch, isBlocked: false, isClosed: false, isStale: false }
   const database = openWorld(world, undefined, {

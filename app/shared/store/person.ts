@@ -20,7 +20,7 @@ import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
-import { openStore, rememberedWorld, rememberWorld } from './ahead'
+import { openStore, rememberedWorld, rememberWorld, worldToOpen } from './ahead'
 import { isEmpty, openWorld, type World } from './database'
 import {
   changeSettingsNow,
@@ -52,22 +52,12 @@ async function askToPersist() {
   if (storage && !(await storage.persisted())) await storage.persist()
 }
 
-/** The world that will most likely be opened. */
-function worldBeforeOpening(): World {
-  try {
-    return rememberedWorld() ?? 'own'
-  } catch {
-    // A browser that keeps nothing is told of when the store is opened.
-    return 'own'
-  }
-}
-
 /**
  * Everything of the person who practises here, kept in the browser; or of the demo, kept apart. (A store is set up by one function; its
  * parts are functions of a few lines.)
  */
 export const usePersonStore = defineStore('person', () => {
-  const world = ref<World>(worldBeforeOpening())
+  const world = ref<World>(worldToOpen() ?? 'own')
   const opened = ref(false)
   const openingFault = ref('')
   const person = shallowRef<PersonData>(personBeforeReading())
