@@ -1,6 +1,6 @@
 /**
  * Sound files: how long 30 minutes take to be mixed and to be encoded, and what memory; where each onset is in the decoded file, its loudness
- * and peak by ffmpeg, its chapters by ffprobe. What needs ffmpeg is left out, and said, where it is missing.
+ * and peak by ffmpeg, its chapters by ffprobe. What needs ffmpeg is left out, and said, where it is missing. `MINUTES=90` for longer ones.
  */
 import { execFileSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
@@ -8,20 +8,23 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { steadyPace } from '#core/breath'
 import { USUAL_HOUSE_RULES } from '#core/forms'
-import { FIRST_SETTINGS } from '#core/formats'
+import { FIRST_SETTINGS, newPerson } from '#core/formats'
 import { heardOf, mixed, PHRASE_GAP_SECONDS, placedSounds, sampleOf, synthesise, type Cue } from '#core/sound'
 import type { Routine } from '#core/routine'
 import { chaptersOf, compileTimeline } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { mp3EncoderHere } from '~/features/carry/mp3Encoder'
 import { soundFile } from '~/features/carry/soundFiles'
 import { clipKey, makeSoundFile, type SoundJob } from '~/features/carry/soundJob'
+import { madeInBrowser } from './support/madeInBrowser'
 import { between, oneOf } from './support/seed'
 import { decode, hasTool, shippedClips } from './support/shippedClips'
 
 const RATE = 44_100
-const LONG_SECONDS = 30 * 60
-const mp3Wasm = readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm')
+const LONG_SECONDS = Number(process.env.MINUTES ?? 30) * 60
+const mp3 = mp3EncoderHere(readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm'))
 const clips = shippedClips(RATE)
+const voice = { ...FIRST_SETTINGS.voice, counts: 'all' } as const
 const pace = steadyPace(between(3, 5), between(4, 6))
 
 /** Ready-made routines one after the other, until they last half an hour. */
@@ -48,7 +51,6 @@ const lengthOf = (routine: Routine) => timelineOf(routine).totalSeconds
 
 function jobOf(routine: Routine): SoundJob {
   const timeline = timelineOf(routine)
-  const voice = { ...FIRST_SETTINGS.voice, counts: 'all' } as const
   const secondsOf = (phrases: Parameters<typeof clips.secondsOf>[0]) => clips.secondsOf(phrases, PHRASE_GAP_SECONDS)
   const cues = heardOf(timeline, { breathTones: true, voice, secondsOf })
   const said = cues.flatMap((cue) => (cue.kind === 'voice' ? cue.phrases : []))
@@ -91,11 +93,12 @@ function offBy(heard: Float32Array, atSeconds: number, sound: Float32Array): num
   return best.lag / RATE
 }
 
-const job = jobOf(longRoutine())
+const routine = longRoutine()
+const job = jobOf(routine)
 const { timeline, cues } = job
 const minutes = timeline.totalSeconds / 60
 // Once, to warm up what is compiled as it runs.
-await makeSoundFile({ ...job, ...jobOf(SHIPPED_ROUTINES[0]!) }, mp3Wasm, () => {})
+await makeSoundFile({ ...job, ...jobOf(SHIPPED_ROUTINES[0]!) }, mp3, () => {})
 
 const sounds = placedSounds(timeline, cues, {
   ...{ sound: job.sound, sampleRateHz: RATE, apart: 0, clipOf: (each) => job.clips.get(clipKey(each)) ?? null },
@@ -105,7 +108,7 @@ let from = performance.now()
 for (const block of mixed(sounds, { channels: 1, lengthSamples, blockSamples: RATE })) void block
 const mixSeconds = (performance.now() - from) / 1000
 const tags = { title: 'x', album: '', track: 0, chapters: [] }
-const encoder = await soundFile({ format: 'mp3', channels: 1, mp3Wasm, tags })
+const encoder = await soundFile({ format: 'mp3', channels: 1, mp3, tags })
 const noise = synthesise(
   { kind: 'breath', lengthSeconds: 60, fromLevel: 0, toLevel: 1, timbre: 'water', quiet: false },
   RATE,
@@ -119,12 +122,17 @@ globalThis.gc?.()
 const before = process.memoryUsage().rss
 let most = before
 from = performance.now()
-const made = await makeSoundFile(job, mp3Wasm, () => (most = Math.max(most, process.memoryUsage().rss)))
+const made = await makeSoundFile(job, mp3, () => (most = Math.max(most, process.memoryUsage().rss)))
 const wholeSeconds = (performance.now() - from) / 1000
 const times = (seconds: number) =>
   `${seconds.toFixed(1)} s, ${(timeline.totalSeconds / seconds).toFixed(0)} times real time`
 console.log(
-  `sound file of ${minutes.toFixed(1)} min to MP3 at 44.1 kHz: ${times(wholeSeconds)} (aim: over 60 times); of it mixing once ${times(mixSeconds)} (it is mixed twice), encoding alone ${times(encodeSeconds)}; memory ${((most - before) / 1e6).toFixed(0)} MB more than before (aim: under 150), the file ${(made.file.size / 1e6).toFixed(1)} MB of it`,
+  `sound file of ${minutes.toFixed(1)} min to MP3 at 44.1 kHz, in one thread: ${times(wholeSeconds)}; of it mixing once ${times(mixSeconds)} (it is mixed twice), encoding alone ${times(encodeSeconds)}; memory ${((most - before) / 1e6).toFixed(0)} MB more than before, the file ${(made.file.size / 1e6).toFixed(1)} MB of it`,
+)
+const settings = { ...FIRST_SETTINGS, pace, voice }
+const here = await madeInBrowser({ ...newPerson(), routines: [routine], settings }, routine.id, 4396)
+console.log(
+  `  as it is made in the browser, on ${here.cores} cores, from the press to the file: ${times(here.seconds)} (aim: over 60 times); memory of all of the browser ${here.memoryMb.toFixed(0)} MB more than before, the file itself with it (aim: under 150)`,
 )
 
 if (!hasTool('ffmpeg') || !hasTool('ffprobe'))

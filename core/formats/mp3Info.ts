@@ -13,7 +13,7 @@ export const MP3_DELAY_SAMPLES = 576
 export const MP3_FRAME_SAMPLES = 1152
 
 /** Bit rates of MPEG 1 layer III in kbit/s, by their number in a frame's header (ISO/IEC 11172-3, table of bit rates). */
-const BIT_RATES = [0, 32, 40, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320]
+export const MP3_BIT_RATES = [0, 32, 40, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320]
 
 /** The first frame is one of 128 kbit/s: it is silent, and has room for what it says. */
 const INFO_KILOBITS = 128
@@ -27,7 +27,7 @@ export function mp3InfoFrame({ sampleRateHz, channels, frameBytes, samples }: Mp
   const frame = new Uint8Array(Math.floor((144_000 * INFO_KILOBITS) / sampleRateHz))
   const view = new DataView(frame.buffer)
   // Sync, MPEG 1, layer III, no checksum; bit rate, 44.1 kHz, no padding; one or two channels.
-  frame.set([0xff, 0xfb, BIT_RATES.indexOf(INFO_KILOBITS) << 4, channels === 1 ? 0xc0 : 0x40])
+  frame.set([0xff, 0xfb, MP3_BIT_RATES.indexOf(INFO_KILOBITS) << 4, channels === 1 ? 0xc0 : 0x40])
   let at = 4 + (channels === 1 ? 17 : 32)
   const text = (words: string) => {
     for (const letter of words) frame[at++] = letter.charCodeAt(0)
@@ -65,29 +65,14 @@ function contentsOf(frameBytes: readonly number[], firstBytes: number, bytes: nu
   return contents
 }
 
-/** Finds the frames of an MPEG 1 layer III stream of 44.1 kHz, by their headers, wherever it is cut into pieces. */
-export function mp3Frames() {
-  /** How many bytes each has. */
-  const frameBytes: number[] = []
-  /** Where the next header is, counted from the beginning of the next piece: before it where it was cut. */
-  let next = 0
-  let cut: number[] = []
-  return {
-    frameBytes,
-    add(piece: Uint8Array): void {
-      const byteAt = (index: number) => (index < 0 ? cut[cut.length + index]! : piece[index]!)
-      while (next + 4 <= piece.length) {
-        const kilobits = BIT_RATES[byteAt(next + 2) >> 4]
-        if (byteAt(next) !== 0xff || (byteAt(next + 1) & 0xe0) !== 0xe0 || !kilobits)
-          throw new RangeError('This is no MP3 frame.')
-        const bytes = Math.floor((144_000 * kilobits) / 44_100) + ((byteAt(next + 2) >> 1) & 1)
-        frameBytes.push(bytes)
-        next += bytes
-      }
-      // At most three bytes: a header is four.
-      const seen = Array.from({ length: Math.max(0, piece.length - next) }, (_, index) => byteAt(next + index))
-      next -= piece.length
-      cut = seen
-    },
+/** How many bytes each frame of an MPEG 1 layer III stream of 44.1 kHz has, by their headers. Throws RangeError where there is none. */
+export function mp3FrameBytes(stream: Uint8Array): number[] {
+  const found: number[] = []
+  for (let at = 0; at + 4 <= stream.length; at += found.at(-1)!) {
+    const kilobits = MP3_BIT_RATES[stream[at + 2]! >> 4]
+    if (stream[at] !== 0xff || (stream[at + 1]! & 0xe0) !== 0xe0 || !kilobits)
+      throw new RangeError('This is no MP3 frame.')
+    found.push(Math.floor((144_000 * kilobits) / 44_100) + ((stream[at + 2]! >> 1) & 1))
   }
+  return found
 }

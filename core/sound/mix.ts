@@ -23,14 +23,25 @@ export interface MixSetting {
   apart: number
 }
 
-/** The cues of a session as sounds, in the order of time. What is made once (a bell, a knock) is made once. */
+/** So many breaths are kept: at one pace there are few, and each is as long as it lasts. */
+const KEPT_BREATHS = 6
+
+/** The cues of a session as sounds, in the order of time. What sounds the same is made once: each bell and knock, and the last few breaths. */
 export function placedSounds(timeline: Timeline, cues: readonly Cue[], setting: MixSetting): PlacedSound[] {
   const { sound, sampleRateHz, clipOf, bellOf, apart } = setting
   const volumes = volumesOf(sound)
   const struck = new Map<string, Float32Array>()
+  const breaths = new Map<string, Float32Array>()
   const made = (sample: Sample) => () => {
-    if (sample.kind === 'breath') return synthesise(sample, sampleRateHz)
     const key = JSON.stringify(sample)
+    if (sample.kind === 'breath') {
+      const breath = breaths.get(key) ?? synthesise(sample, sampleRateHz)
+      // The one that was heard last comes last, and the first goes.
+      breaths.delete(key)
+      breaths.set(key, breath)
+      if (breaths.size > KEPT_BREATHS) breaths.delete(breaths.keys().next().value!)
+      return breath
+    }
     const own = sample.kind === 'bell' ? bellOf?.(sample.bell) : null
     const known = struck.get(key) ?? (own ? ownBellHeard(own, sample.quiet) : synthesise(sample, sampleRateHz))
     struck.set(key, known)
@@ -79,8 +90,8 @@ interface Sounding {
 }
 
 /**
- * The sounds mixed, block by block from the first sample to `lengthSamples`: one array for each channel, each block its own. No more is
- * held than what sounds now, however long the session is. Sounds must be in the order of time.
+ * The sounds mixed, block by block from the first sample to `lengthSamples`: one array for each channel, the same ones for the next block;
+ * who keeps a block copies it. No more is held than what sounds now, however long the session is. Sounds must be in the order of time.
  */
 export function* mixed(
   sounds: readonly PlacedSound[],
@@ -88,9 +99,10 @@ export function* mixed(
 ): Generator<Float32Array[], void> {
   let next = 0
   let sounding: Sounding[] = []
+  const whole = Array.from({ length: channels }, () => new Float32Array(blockSamples))
   for (let from = 0; from < lengthSamples; from += blockSamples) {
     const length = Math.min(blockSamples, lengthSamples - from)
-    const block = Array.from({ length: channels }, () => new Float32Array(length))
+    const block = whole.map((channel) => channel.subarray(0, length).fill(0))
     for (; next < sounds.length && sounds[next]!.atSample < from + length; next += 1) {
       const { atSample, gain, pan, samples } = sounds[next]!
       sounding.push({ from: atSample, samples: samples(), gains: channels === 1 ? [gain] : pannedGains(gain, pan) })

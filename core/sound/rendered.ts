@@ -12,7 +12,7 @@ export interface RenderSetting {
   targetLufs: number
 }
 
-/** What a rendering gives bit by bit: how far it is, and samples once it is known how loud they must be. */
+/** What a rendering gives bit by bit: how far it is, and samples once it is known how loud they must be (in the same arrays each time). */
 export interface RenderStep {
   share: number
   block: Float32Array[] | null

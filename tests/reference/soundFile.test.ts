@@ -8,13 +8,14 @@ import { FIRST_SETTINGS } from '#core/formats'
 import { heardOf, PHRASE_GAP_SECONDS, sampleOf, synthesise, type Cue, type Phrase } from '#core/sound'
 import { chaptersOf, compileTimeline, totalsOf } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { mp3EncoderHere } from '~/features/carry/mp3Encoder'
 import { clipKey, makeSoundFile, type SoundMade } from '~/features/carry/soundJob'
 import { id3Of } from '~/features/carry/tags'
 
 // Against the outside: mpg123-decoder (the decoder of mpg123, LGPL, made into WebAssembly) hears the MP3 file, and music-metadata (MIT)
 // reads its tags and chapters (ID3v2.3 and its chapter frame addendum). Neither shares code with what makes the file.
 const RATE = 44_100
-const mp3Wasm = readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm')
+const mp3 = mp3EncoderHere(readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm'))
 const routine = SHIPPED_ROUTINES.find(({ id }) => id === 'back-of-the-shop')!
 const timeline = compileTimeline({
   ...{ routine, forms: CATALOGUE, ways: [], pace: steadyPace(3, 4), rules: USUAL_HOUSE_RULES },
@@ -75,7 +76,7 @@ describe('a session as an MP3 file', () => {
   let bytes: Uint8Array
   let heard: Float32Array
   beforeAll(async () => {
-    made = await makeSoundFile({ ...job, format: 'mp3' }, mp3Wasm, () => {})
+    made = await makeSoundFile({ ...job, format: 'mp3' }, mp3, () => {})
     bytes = new Uint8Array(await made.file.arrayBuffer())
     const decoder = new MPEGDecoder({ enableGapless: true })
     await decoder.ready
@@ -125,7 +126,7 @@ describe('a session of more chapters than a table of contents holds', () => {
 
 describe('a session as a WAV file', () => {
   it('is read as what it is, on two channels, as long as it was made', async () => {
-    const made = await makeSoundFile({ ...job, apart: 0.7, format: 'wav' }, mp3Wasm, () => {})
+    const made = await makeSoundFile({ ...job, apart: 0.7, format: 'wav' }, mp3, () => {})
     const bytes = new Uint8Array(await made.file.arrayBuffer())
     const { format } = await parseBuffer(bytes, { mimeType: 'audio/wav' })
     expect(format).toMatchObject({ numberOfChannels: 2, sampleRate: RATE, bitsPerSample: 16 })
@@ -136,10 +137,10 @@ describe('a session as a WAV file', () => {
 describe('the making', () => {
   it('tells how far it is, and stops at a session without any sound', async () => {
     const shares: number[] = []
-    await makeSoundFile({ ...job, format: 'wav' }, mp3Wasm, (share) => shares.push(share))
+    await makeSoundFile({ ...job, format: 'wav' }, mp3, (share) => shares.push(share))
     expect(shares.length).toBeGreaterThan(20)
     expect(shares).toEqual([...shares].sort((one, other) => one - other))
-    await expect(makeSoundFile({ ...job, cues: [], format: 'mp3' }, mp3Wasm, () => {})).rejects.toThrow(
+    await expect(makeSoundFile({ ...job, cues: [], format: 'mp3' }, mp3, () => {})).rejects.toThrow(
       'Nothing of this session would be heard',
     )
   })

@@ -1,6 +1,7 @@
-import { createEncoder } from 'wasm-media-encoders'
-import { mp3Frames, mp3InfoFrame, pcm16, riffChunk, wavHeader } from '#core/formats'
+import { pcm16, riffChunk, wavHeader } from '#core/formats'
 import { createFileParts } from './fileParts'
+import type { Mp3Lanes } from './mp3Encoder'
+import { mp3File } from './mp3File'
 import { id3Of, vorbisChapters, type SoundTags } from './tags'
 
 export const SOUND_FORMATS = ['mp3', 'opus', 'wav'] as const
@@ -18,51 +19,24 @@ export const FORMAT_FACTS: Record<SoundFormat, { sampleRateHz: 44100 | 48000; ex
   opus: { sampleRateHz: 48_000, extension: 'ogg', type: 'audio/ogg' },
   wav: { sampleRateHz: 44_100, extension: 'wav', type: 'audio/wav' },
 }
-/** LAME's variable bit rate, 0 the best: silence takes next to nothing, and it is quicker than a constant one. Our choice. */
-const MP3_QUALITY = 4
 const OPUS_BITS = { 1: 64_000, 2: 96_000 } as const
 
 export interface SoundFileSetting {
   format: SoundFormat
   channels: 1 | 2
   tags: SoundTags
-  /** The MP3 encoder: its address, or its bytes. */
-  mp3Wasm: string | Uint8Array
+  mp3: Mp3Lanes
 }
 
 /** Begin a sound file. */
 export function soundFile(setting: SoundFileSetting): Promise<SoundFile> | SoundFile {
   switch (setting.format) {
     case 'mp3':
-      return mp3File(setting)
+      return mp3File(setting.channels, setting.tags, setting.mp3, FORMAT_FACTS.mp3.type)
     case 'opus':
       return opusFile(setting)
     case 'wav':
       return wavFile(setting)
-  }
-}
-
-async function mp3File({ channels, tags, mp3Wasm }: SoundFileSetting): Promise<SoundFile> {
-  const encoder = await createEncoder('audio/mpeg', mp3Wasm)
-  const sampleRateHz = 44_100
-  encoder.configure({ sampleRate: sampleRateHz, channels, vbrQuality: MP3_QUALITY })
-  const parts = createFileParts()
-  const frames = mp3Frames()
-  let samples = 0
-  const take = (bytes: Uint8Array) => {
-    frames.add(bytes)
-    parts.add(bytes)
-  }
-  return {
-    add(block) {
-      samples += block[0]!.length
-      take(encoder.encode(block))
-    },
-    end() {
-      take(encoder.finalize())
-      const info = mp3InfoFrame({ sampleRateHz, channels, frameBytes: frames.frameBytes, samples })
-      return parts.whole([id3Of(tags), info], [], FORMAT_FACTS.mp3.type)
-    },
   }
 }
 

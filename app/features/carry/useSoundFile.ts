@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { BELLS, heardOf, wordsOf, type BellName, type Cue, type Phrase } from '#core/sound'
 import { compileTimeline, type Timeline } from '#core/timeline'
 import type { Routine } from '#core/routine'
@@ -10,6 +10,10 @@ import type { AudioWorker } from './audio.worker'
 import { apartOf, soundFor, voiceFor, withRoom, type CarryChoices } from './choices'
 import { FORMAT_FACTS } from './soundFiles'
 import { clipKey, type SoundMade } from './soundJob'
+
+type Samples = Float32Array<ArrayBuffer>
+/** Samples that can be given away: a decoded buffer's own cannot. */
+const samplesOf = (buffer: AudioBuffer): Samples => buffer.getChannelData(0).slice()
 
 /** A session to be carried: a routine, and what its file is called. */
 export interface CarriedSession {
@@ -32,7 +36,8 @@ export interface HeardSession {
 export function useSoundFile() {
   const person = usePersonStore()
   const share = ref<number | null>(null)
-  const speaker = createSpeaker()
+  // What is said goes to the worker: here it would lie a second time.
+  const speaker = createSpeaker({ keepsClips: false })
   let worker: Worker | null = null
   let stopped: (() => void) | null = null
 
@@ -61,23 +66,23 @@ export function useSoundFile() {
     return { timeline, unsaid, cues: bells ? all : all.filter(({ kind }) => kind !== 'bell') }
   }
 
-  async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, Float32Array>> {
+  async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, Samples>> {
     const context = new OfflineAudioContext(1, 1, sampleRateHz)
-    const clips = new Map<string, Float32Array>()
+    const clips = new Map<string, Samples>()
     const phrases: Phrase[] = cues.flatMap((cue) => (cue.kind === 'voice' ? cue.phrases : []))
     for (const phrase of phrases) {
       if (clips.has(clipKey(phrase))) continue
       const buffer = await speaker.bufferOf(phrase, context)
-      if (buffer) clips.set(clipKey(phrase), buffer.getChannelData(0))
+      if (buffer) clips.set(clipKey(phrase), samplesOf(buffer))
     }
     return clips
   }
-  async function ownBells(sampleRateHz: number): Promise<Map<BellName, Float32Array>> {
+  async function ownBells(sampleRateHz: number): Promise<Map<BellName, Samples>> {
     const context = new OfflineAudioContext(1, 1, sampleRateHz)
-    const bells = new Map<BellName, Float32Array>()
+    const bells = new Map<BellName, Samples>()
     for (const bell of BELLS) {
       const buffer = await speaker.bellOf(bell, context)
-      if (buffer) bells.set(bell, buffer.getChannelData(0))
+      if (buffer) bells.set(bell, samplesOf(buffer))
     }
     return bells
   }
@@ -129,7 +134,10 @@ export function useSoundFile() {
         ...{ timeline: session.timeline, cues: session.cues, sound: soundFor(person.settings.sound, choices) },
       }
       const file = await remote.make(
-        { ...plainCopy(job), clips, bells },
+        transfer(
+          { ...plainCopy(job), clips, bells },
+          [...clips.values(), ...bells.values()].map(({ buffer }) => buffer),
+        ),
         proxy((of: number) => tell((index + of) / sessions.length)),
       )
       const number = track > 0 ? `${String(track).padStart(2, '0')} ` : ''

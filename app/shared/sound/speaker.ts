@@ -47,8 +47,11 @@ export function deviceVoices(): SpeechSynthesisVoice[] {
 /** Under what a recording is found by the words that are to be said. */
 export const recordedKey = ({ formId, cue }: Pick<Recording, 'formId' | 'cue'>) => spokenKey({ formId, cue, text: cue })
 
-/** Make a speaker. (One closure over the clips that were loaded; its parts are functions of a few lines.) */
-export function createSpeaker(): Speaker {
+/**
+ * Make a speaker. `keepsClips` is whether what was decoded stays, to be said again. (One closure over the clips that were loaded; its parts are
+ * functions of a few lines.)
+ */
+export function createSpeaker({ keepsClips = true } = {}): Speaker {
   let index: VoiceIndex | null = null
   const packs = new Map<Pack, Promise<ArrayBuffer>>()
   const clips = new Map<string, Promise<AudioBuffer>>()
@@ -79,7 +82,7 @@ export function createSpeaker(): Speaker {
     // The same clip at another rate is another.
     const at = `${context.sampleRate} ${key}`
     const known = clips.get(at) ?? bytes().then((data) => context.decodeAudioData(data))
-    clips.set(at, known)
+    if (keepsClips) clips.set(at, known)
     return known
   }
 

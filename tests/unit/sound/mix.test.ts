@@ -13,8 +13,10 @@ const placed = (atSample: number, samples: number[], more: Partial<PlacedSound> 
   ...more,
 })
 function mixOf(sounds: readonly PlacedSound[], lengthSamples: number, blockSamples: number, channels: 1 | 2 = 1) {
-  const blocks = [...mixed(sounds, { channels, lengthSamples, blockSamples })]
-  return Array.from({ length: channels }, (_, which) => blocks.flatMap((block) => [...block[which]!]))
+  const mix = Array.from({ length: channels }, (): number[] => [])
+  for (const block of mixed(sounds, { channels, lengthSamples, blockSamples }))
+    mix.forEach((channel, which) => channel.push(...block[which]!))
+  return mix
 }
 
 describe('the mix of a session', () => {
@@ -84,6 +86,20 @@ describe('cues as sounds', () => {
       RATE,
     )
     expect(own.samples()).toEqual(live)
+  })
+  it('are made once where they sound the same, and only the last few breaths are kept', () => {
+    const aBreath = cuesOf(timeline).find((cue): cue is Cue & { kind: 'breath' } => cue.kind === 'breath')!
+    const breaths = [2, 3, 2, 4, 5, 6, 7, 8, 2, 3].map((lengthSeconds, index) => ({
+      ...aBreath,
+      ...{ lengthSeconds, atSeconds: 10 * index },
+    }))
+    const heard = placedSounds(timeline, breaths, setting).map(({ samples }) => samples())
+    expect(heard.map(({ length }) => length / RATE)).toEqual([2, 3, 2, 4, 5, 6, 7, 8, 2, 3])
+    expect(heard[2]).toBe(heard[0])
+    // Heard again before six others came, the first is there longest; the second, heard once, is made anew.
+    expect(heard[8]).toBe(heard[0])
+    expect(heard[9]).not.toBe(heard[1])
+    expect(heard[9]).toEqual(heard[1])
   })
   it('lie on the side that is said, bells in the middle', () => {
     const sounds = placedSounds(timeline, cuesOf(timeline), setting)
