@@ -299,7 +299,13 @@ const some = computed(() =>
             @duplicate="(id) => changeBy((now) => duplicate(now, [id], newStepId), 'Duplicated.')"
           >
             <AfterPicture>
-              <SelectionBar :routine="routine" :selected="some" @change="change" @clear="selected = []" />
+              <SelectionBar
+                v-if="besides"
+                :routine="besides"
+                :selected="some"
+                @change="changeBeside"
+                @clear="selected = []"
+              />
             </AfterPicture>
           </RoutineSteps>
           <p v-if="routine.entries.length > 0" class="small soft keys">
@@ -355,6 +361,22 @@ const some = computed(() =>
 }
 .side {
   gap: 1.6rem;
+}
+/* What is out of sight is laid out when it comes into it: a press far above it need not wait for that. */
+@media screen {
+  .side > :deep(*) {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 24rem;
+    /* Room for the ring of the focus. */
+    overflow-clip-margin: 8px;
+  }
+}
+@media screen and (max-width: 640px) {
+  .picking {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 40rem;
+    overflow-clip-margin: 8px;
+  }
 }
 /* As many columns as the letters leave room for. */
 .room {

@@ -37,15 +37,18 @@ const parts = ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))
 const ALWAYS = 'always'
 /** In the way of who handed the routine over. */
 const HANDED = 'handed'
-const handedWay = computed(() => person.ways.find(({ id }) => id === props.step.wayId && props.step.wayId !== null))
+/** What a change of count leaves as it is: the choices that follow from it are not made anew. */
+const wayId = computed(() => props.step.wayId)
+const manner = computed(() => props.step.manner)
+const handedWay = computed(() => person.ways.find(({ id }) => id === wayId.value && wayId.value !== null))
 const versions = computed(() => [
   ...(handedWay.value ? [{ value: HANDED, name: 'as it was handed over' }] : []),
   { value: ALWAYS, name: 'as I do it' },
   ...(form.value?.versions ?? []).map(({ kind }) => ({ value: kind as string, name: VERSION_WORDS[kind] })),
-  ...(isChanged.value && !props.step.manner?.version ? [{ value: HERE, name: 'changed here' }] : []),
+  ...(isChanged.value && !manner.value?.version ? [{ value: HERE, name: 'changed here' }] : []),
 ])
 const HERE = 'here'
-const isChanged = computed(() => mannerPhrase(form.value!, props.step.manner) !== '')
+const isChanged = computed(() => mannerPhrase(form.value!, manner.value) !== '')
 /** What that changes of stance and cautions. */
 const changePhrase = computed(() => {
   if (!form.value || !isChanged.value) return ''
@@ -53,14 +56,12 @@ const changePhrase = computed(() => {
   const { manner: _, ...plain } = props.step
   return mannerChangePhrase(mannerChange(form.value, wayFor(plain, ways), wayFor(props.step, ways), rules))
 })
-const version = computed(
-  () => props.step.manner?.version ?? (isChanged.value ? HERE : handedWay.value ? HANDED : ALWAYS),
-)
+const version = computed(() => manner.value?.version ?? (isChanged.value ? HERE : handedWay.value ? HANDED : ALWAYS))
 function choose(chosen: string) {
   if (chosen === HERE || chosen === HANDED) return
   if (chosen === ALWAYS) return emit('change', { manner: undefined, wayId: null })
   const kind = form.value?.versions.find(({ kind }) => kind === chosen)?.kind ?? null
-  emit('change', { manner: kind ? { version: kind, choices: props.step.manner?.choices ?? {} } : undefined })
+  emit('change', { manner: kind ? { version: kind, choices: manner.value?.choices ?? {} } : undefined })
 }
 
 /** The breath on which schools meet this movement differently, chosen for here alone. */
@@ -74,9 +75,9 @@ const meetings = computed(() => [
 ])
 function meet(on: string) {
   if (!meeting.value) return
-  const { [meeting.value]: _, ...others } = props.step.manner?.choices ?? {}
+  const { [meeting.value]: _, ...others } = manner.value?.choices ?? {}
   const choices = on === 'in' || on === 'out' ? { ...others, [meeting.value]: on } : others
-  const version = props.step.manner?.version ?? null
+  const version = manner.value?.version ?? null
   const isPlain = version === null && Object.keys(choices).length === 0
   emit('change', { manner: isPlain ? undefined : { version, choices } })
 }

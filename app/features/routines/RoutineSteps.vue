@@ -329,6 +329,14 @@ li {
   border-radius: 10px;
   border: 2px solid transparent;
 }
+/* Steps out of sight are laid out when they come into it. */
+@media screen {
+  .step {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 3.6rem;
+    overflow-clip-margin: 8px;
+  }
+}
 li.chosen {
   border-color: var(--pb-water-deep);
 }
