@@ -1,6 +1,6 @@
 import { createEncoder } from 'wasm-media-encoders'
 // From its file, as each encoder's worker loads this.
-import { joinedBytes } from '#core/formats/mp3Pieces'
+import { joinedBytes } from '#core/formats/mp3Stretches'
 
 /** LAME's variable bit rate, 0 the best: silence takes next to nothing, and it is quicker than a constant one. Our choice. */
 const MP3_QUALITY = 4
@@ -10,7 +10,7 @@ const AT_ONCE_SAMPLES = 44_100
 /** Samples, one array for each channel. */
 export type Samples = Float32Array<ArrayBuffer>[]
 
-/** What encodes pieces at 44.1 kHz: so many of them at the same time, beside what asks for it; 0 where it does so in the same thread. */
+/** What encodes stretches at 44.1 kHz: so many of them at the same time, beside what asks for it; 0 where it does so in the same thread. */
 export interface Mp3Lanes {
   lanes: number
   /** The first samples of each channel as an MP3 stream of their own. They are given away, and come back for others. */
@@ -25,7 +25,7 @@ export function mp3EncoderHere(wasm: string | Uint8Array): Mp3Lanes {
     async encode(samples, lengthSamples) {
       encoder ??= createEncoder('audio/mpeg', wasm)
       const lame = await encoder
-      // It begins anew for each piece.
+      // It begins anew for each stretch.
       lame.configure({ sampleRate: 44_100, channels: samples.length as 1 | 2, vbrQuality: MP3_QUALITY })
       const parts: Uint8Array<ArrayBuffer>[] = []
       // A copy of each: the encoder uses its memory again.

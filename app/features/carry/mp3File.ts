@@ -4,32 +4,32 @@ import type { Mp3Lanes, Samples } from './mp3Encoder'
 import type { SoundFile } from './soundFiles'
 import { id3Of, type SoundTags } from './tags'
 
-/** A piece begins so many frames early (0.8 s): an encoder hears what came before, and makes the same of what follows as if it had heard it all. */
+/** A stretch begins so many frames early (0.8 s): an encoder hears what came before, and makes the same of what follows as if it had heard it all. */
 const WARM_FRAMES = 32
 /** An encoder looks ahead, by less than this. */
 const AHEAD_FRAMES = 4
-/** Frames of a piece that are kept: 13 s, to which warming up adds a sixteenth; what is longer takes more memory. Our choice. */
+/** Frames of a stretch that are kept: 13 s, to which warming up adds a sixteenth; what is longer takes more memory. Our choice. */
 const KEPT_FRAMES = 512
-const PIECE_SAMPLES = (WARM_FRAMES + KEPT_FRAMES + AHEAD_FRAMES) * MP3_FRAME_SAMPLES
+const STRETCH_SAMPLES = (WARM_FRAMES + KEPT_FRAMES + AHEAD_FRAMES) * MP3_FRAME_SAMPLES
 const SHARED_SAMPLES = (WARM_FRAMES + AHEAD_FRAMES) * MP3_FRAME_SAMPLES
 
-/** An MP3 file that is encoded in pieces, by as many encoders as there are, and is the same whatever their number. */
+/** An MP3 file that is encoded in stretches, by as many encoders as there are, and is the same whatever their number. */
 export function mp3File(channels: 1 | 2, tags: SoundTags, { lanes, encode }: Mp3Lanes, type: string): SoundFile {
   const parts = createFileParts()
   const joiner = mp3Joiner()
-  /** Pieces that are being encoded, the first first. */
+  /** Stretches that are being encoded, the first first. */
   const underWay: Promise<() => void>[] = []
   let samples = 0
   const spare: Samples[] = []
-  const anyPiece = () => spare.pop() ?? Array.from({ length: channels }, () => new Float32Array(PIECE_SAMPLES))
-  let piece = anyPiece()
+  const anyStretch = () => spare.pop() ?? Array.from({ length: channels }, () => new Float32Array(STRETCH_SAMPLES))
+  let stretch = anyStretch()
   let filled = 0
   let isFirst = true
 
-  function encodePiece(lengthSamples: number, isLast: boolean) {
+  function encodeStretch(lengthSamples: number, isLast: boolean) {
     const skipFrames = isFirst ? 0 : WARM_FRAMES
-    const takeFrames = isLast ? Infinity : PIECE_SAMPLES / MP3_FRAME_SAMPLES - AHEAD_FRAMES - skipFrames
-    const encoded = encode(piece, lengthSamples).then(({ stream, samples: back }) => () => {
+    const takeFrames = isLast ? Infinity : STRETCH_SAMPLES / MP3_FRAME_SAMPLES - AHEAD_FRAMES - skipFrames
+    const encoded = encode(stretch, lengthSamples).then(({ stream, samples: back }) => () => {
       spare.push(back)
       parts.add(joiner.add({ stream, channels, skipFrames, takeFrames }))
     })
@@ -47,21 +47,21 @@ export function mp3File(channels: 1 | 2, tags: SoundTags, { lanes, encode }: Mp3
     async add(block) {
       samples += block[0]!.length
       for (let from = 0; from < block[0]!.length;) {
-        const count = Math.min(block[0]!.length - from, PIECE_SAMPLES - filled)
-        piece.forEach((each, which) => each.set(block[which]!.subarray(from, from + count), filled))
+        const count = Math.min(block[0]!.length - from, STRETCH_SAMPLES - filled)
+        stretch.forEach((each, which) => each.set(block[which]!.subarray(from, from + count), filled))
         filled += count
         from += count
-        if (filled < PIECE_SAMPLES) continue
-        const next = anyPiece()
-        next.forEach((each, which) => each.set(piece[which]!.subarray(PIECE_SAMPLES - SHARED_SAMPLES)))
-        encodePiece(PIECE_SAMPLES, false)
-        piece = next
+        if (filled < STRETCH_SAMPLES) continue
+        const next = anyStretch()
+        next.forEach((each, which) => each.set(stretch[which]!.subarray(STRETCH_SAMPLES - SHARED_SAMPLES)))
+        encodeStretch(STRETCH_SAMPLES, false)
+        stretch = next
         filled = SHARED_SAMPLES
         if (underWay.length > lanes) await takeFirst()
       }
     },
     async end() {
-      encodePiece(filled, true)
+      encodeStretch(filled, true)
       while (underWay.length > 0) await takeFirst()
       parts.add(joiner.end())
       const info = mp3InfoFrame({ sampleRateHz: 44_100, channels, frameBytes: joiner.frameBytes, samples })

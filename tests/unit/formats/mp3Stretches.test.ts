@@ -23,13 +23,13 @@ function readAt(stream: Uint8Array, index: number, channels: 1 | 2): number[] {
   const before = frames.slice(0, index).flatMap((each) => dataOf(each, channels))
   return [...(begins > 0 ? before.slice(-begins) : []), ...dataOf(frames[index]!, channels)]
 }
-function joined(pieces: Parameters<ReturnType<typeof mp3Joiner>['add']>[0][]) {
+function joined(stretches: Parameters<ReturnType<typeof mp3Joiner>['add']>[0][]) {
   const joiner = mp3Joiner()
-  const parts = [...pieces.map((piece) => joiner.add(piece)), joiner.end()]
+  const parts = [...stretches.map((stretch) => joiner.add(stretch)), joiner.end()]
   return { stream: Uint8Array.from(parts.flatMap((part) => [...part])), frameBytes: joiner.frameBytes }
 }
 
-describe('pieces of an MP3 stream', () => {
+describe('stretches of an MP3 stream', () => {
   const rate = fc.integer({ min: 5, max: 9 })
   const begins = fc.integer({ min: 0, max: 511 })
   const channels = fc.constantFrom(1 as const, 2 as const)

@@ -1,7 +1,7 @@
 import { MP3_BIT_RATES, mp3FrameBytes } from './mp3Info'
 
 /** A stream of MP3 frames that was encoded by itself: the first `skipFrames` only warm its encoder up, `takeFrames` after them are wanted. */
-export interface Mp3Piece {
+export interface Mp3Stretch {
   stream: Uint8Array
   channels: 1 | 2
   skipFrames: number
@@ -14,17 +14,17 @@ const HEADER_BYTES = 4
 /** What lies between a frame's header and its data (ISO/IEC 11172-3, side information of layer III). */
 const sideBytes = (channels: 1 | 2) => (channels === 1 ? 17 : 32)
 
-/** No seam of two pieces has room for what its second needs. */
+/** No seam of two stretches has room for what its second needs. */
 export class NoSeamError extends RangeError {
   constructor() {
-    super('Two pieces of this MP3 file cannot be joined.')
+    super('Two stretches of this MP3 file cannot be joined.')
     this.name = 'NoSeamError'
   }
 }
 
 /**
- * Joins pieces that were encoded apart, so that a decoder hears one stream. A frame's data may begin up to 511 bytes before it, among what
- * the frames before it left free (ISO/IEC 11172-3, main_data_begin): where another piece begins, the frame before the seam is made larger,
+ * Joins stretches that were encoded apart, so that a decoder hears one stream. A frame's data may begin up to 511 bytes before it, among what
+ * the frames before it left free (ISO/IEC 11172-3, main_data_begin): where another stretch begins, the frame before the seam is made larger,
  * and takes there what the first frame after it needs. Frames are where they would be in one stream; no sample is heard twice or missed.
  */
 export function mp3Joiner() {
@@ -37,8 +37,8 @@ export function mp3Joiner() {
   }
   return {
     frameBytes,
-    /** The next piece, in their order; what is settled by it. Throws NoSeamError. */
-    add({ stream, channels, skipFrames, takeFrames }: Mp3Piece): Uint8Array {
+    /** The next stretch, in their order; what is settled by it. Throws NoSeamError. */
+    add({ stream, channels, skipFrames, takeFrames }: Mp3Stretch): Uint8Array {
       const frames = framesOf(stream)
       const upTo = skipFrames + takeFrames
       if (kept.length === 0) {
@@ -55,7 +55,7 @@ export function mp3Joiner() {
       }
       throw new NoSeamError()
     },
-    /** What is left after the last piece. */
+    /** What is left after the last stretch. */
     end(): Uint8Array {
       const rest = kept
       kept = []

@@ -6,7 +6,7 @@ import { synthesise } from '#core/sound'
 import { mp3EncoderHere, type Mp3Lanes, type Samples } from '~/features/carry/mp3Encoder'
 import { mp3File } from '~/features/carry/mp3File'
 
-// Against the outside: mpg123-decoder (LGPL) hears what was encoded in pieces, and the same encoder's stream of the whole is what it is
+// Against the outside: mpg123-decoder (LGPL) hears what was encoded in stretches, and the same encoder's stream of the whole is what it is
 // held against.
 const RATE = 44_100
 const here = mp3EncoderHere(readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm'))
@@ -20,7 +20,7 @@ const inTurns: Mp3Lanes = {
   },
 }
 const NO_TAGS = { title: 'x', album: '', track: 0, chapters: [] }
-/** Where pieces of 512 frames meet, the first of which has 544, in samples of what went in: LAME's first frame begins 576 + 529 before it. */
+/** Where stretches of 512 frames meet, the first of which has 544, in samples of what went in: LAME's first frame begins 576 + 529 before it. */
 const seamsOf = (samples: number) =>
   Array.from({ length: 20 }, (_, index) => (544 + 512 * index) * MP3_FRAME_SAMPLES - 1105).filter((at) => at < samples)
 
@@ -73,7 +73,7 @@ const clicks = (seconds: number): Samples[number] =>
     return 0.6 * Math.exp(-into / 900) * Math.sin(into / 7)
   })
 
-describe('an MP3 file encoded in pieces', () => {
+describe('an MP3 file encoded in stretches', () => {
   const sources: [string, Samples][] = [
     ['a breath', [breath(50)]],
     ['strokes', [clicks(50)]],
@@ -82,8 +82,8 @@ describe('an MP3 file encoded in pieces', () => {
     ['the worst, loud hiss on both sides', [hiss(50, 0.9, 1), hiss(50, 0.9, 2)]],
   ]
   it.each(sources)('of %s sounds at its seams as it does elsewhere', async (_, source) => {
-    const pieces = await decoded(await bytesOf(source, inTurns))
-    expect(pieces.slice(0, source.length).map(({ length }) => length)).toEqual(source.map(({ length }) => length))
+    const stretches = await decoded(await bytesOf(source, inTurns))
+    expect(stretches.slice(0, source.length).map(({ length }) => length)).toEqual(source.map(({ length }) => length))
     const seams = seamsOf(source[0]!.length)
     expect(seams).toHaveLength(3)
     const whole = await heardWhole(source)
@@ -93,7 +93,7 @@ describe('an MP3 file encoded in pieces', () => {
           const from = seam + frame * MP3_FRAME_SAMPLES
           const to = from + MP3_FRAME_SAMPLES
           const usual = differing(samples, whole[which]!, from, to)
-          expect(differing(samples, pieces[which]!, from, to)).toBeLessThanOrEqual(1.02 * usual + 1e-8)
+          expect(differing(samples, stretches[which]!, from, to)).toBeLessThanOrEqual(1.02 * usual + 1e-8)
         }
   })
   it('is the same file, however many encoders there are', async () => {
