@@ -68,6 +68,17 @@ test('rounds are made, filled and counted', async ({ page }) => {
   await expect(page.getByText('5 min 30 s at my breath')).toBeVisible()
 })
 
+test('what is pressed twice before the page has followed is done twice, to what is there by then', async ({ page }) => {
+  await openAt(page, '/')
+  await assemble(page, 'Twice as quick', ['Rise and sink'])
+  await page.getByRole('button', { name: 'All about Rise and sink' }).click()
+  const double = page.getByRole('button', { name: 'Duplicate', exact: true })
+  await double.evaluate((button: HTMLElement) => [1, 2].forEach(() => button.click()))
+  await expect(page.getByRole('list').locator('[data-entry]')).toHaveCount(3)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('list').locator('[data-entry]')).toHaveCount(2)
+})
+
 test('a ready-made routine is copied, not changed; mine can be removed', async ({ page }) => {
   await openAt(page, '/routines')
   await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()

@@ -303,7 +303,7 @@ const some = computed(() =>
                 v-if="besides"
                 :routine="besides"
                 :selected="some"
-                @change="changeBeside"
+                @change="changeBy"
                 @clear="selected = []"
               />
             </AfterPicture>

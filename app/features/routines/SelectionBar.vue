@@ -17,9 +17,9 @@ import { newStepId } from './routineEditing'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 
-/** What can be done with the steps that are chosen, one or several. */
+/** What can be done with the steps that are chosen, one or several. It may be shown for the routine as it was a moment ago, and is done to what it is now. */
 const props = defineProps<{ routine: Routine; selected: string[] }>()
-const emit = defineEmits<{ change: [routine: Routine, what: string]; clear: [] }>()
+const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string]; clear: [] }>()
 const person = usePersonStore()
 
 const pieces = computed(() =>
@@ -55,36 +55,41 @@ type Mark = (typeof MARKS)[number]['mark']
 const all = (mark: Mark) => pieces.value.every((piece) => piece[mark])
 /** A count is kept as set by setting it; here it can only be freed. */
 const offered = computed(() => MARKS.filter(({ mark }) => mark !== 'byHand' || all(mark)))
-const toggle = (mark: Mark) =>
-  emit('change', setMark(props.routine, props.selected, mark, !all(mark)), `${name.value} changed.`)
+function toggle(mark: Mark) {
+  const [those, isSet] = [props.selected, !all(mark)]
+  emit('change', (now) => setMark(now, those, mark, isSet), `${name.value} changed.`)
+}
 function split() {
   const form = step.value && person.formsById.get(step.value.formId)
   if (!step.value || !form) return
-  const next = splitStep(props.routine, step.value.id, form, newStepId)
-  emit('change', next, stepsOf(next).length > stepsOf(props.routine).length ? 'Split in two.' : '')
+  const { id } = step.value
+  const inTwo = (now: Routine) => splitStep(now, id, form, newStepId)
+  emit('change', inTwo, stepsOf(inTwo(props.routine)).length > stepsOf(props.routine).length ? 'Split in two.' : '')
 }
 const patterns = PATTERNS.map((value) => ({ value, name: PATTERN_NAMES[value] }))
-const gather = (pattern: Pattern) =>
-  emit(
-    'change',
-    groupSteps(props.routine, props.selected, pattern, PATTERN_TITLES[pattern], newStepId),
-    `Now ${PATTERN_NAMES[pattern]}.`,
-  )
-const remove = () => {
-  emit('change', props.selected.reduce(removeEntry, props.routine), 'Removed.')
+function gather(pattern: Pattern) {
+  const those = props.selected
+  const together = (now: Routine) => groupSteps(now, those, pattern, PATTERN_TITLES[pattern], newStepId)
+  emit('change', together, `Now ${PATTERN_NAMES[pattern]}.`)
+}
+function doubled() {
+  const those = props.selected
+  emit('change', (now) => duplicate(now, those, newStepId), 'Duplicated.')
+}
+function remove() {
+  const those = props.selected
+  emit('change', (now) => those.reduce(removeEntry, now), 'Removed.')
   emit('clear')
+}
+function takeApart(id: string) {
+  emit('change', (now) => ungroup(now, id), 'Taken apart.')
 }
 </script>
 
 <template>
   <div class="bar" role="toolbar" aria-label="With what is chosen">
     <span v-if="!step" class="who">{{ name }}</span>
-    <Button
-      label="Duplicate"
-      size="small"
-      severity="secondary"
-      @click="emit('change', duplicate(routine, selected, newStepId), 'Duplicated.')"
-    />
+    <Button label="Duplicate" size="small" severity="secondary" @click="doubled" />
     <Button v-if="step" label="Split" size="small" severity="secondary" @click="split" />
     <Button
       v-for="each in offered"
@@ -110,7 +115,7 @@ const remove = () => {
       label="Take the pattern apart"
       size="small"
       severity="secondary"
-      @click="emit('change', ungroup(routine, group.id), 'Taken apart.')"
+      @click="takeApart(group.id)"
     />
     <Button v-if="!step" label="Remove" size="small" severity="secondary" text @click="remove" />
     <Button label="Choose nothing" size="small" severity="secondary" text @click="emit('clear')" />
