@@ -3,7 +3,7 @@ import { MPEGDecoder } from 'mpg123-decoder'
 import { describe, expect, it } from 'vitest'
 import { MP3_FRAME_SAMPLES, mp3FrameBytes, mp3InfoFrame } from '#core/formats'
 import { synthesise } from '#core/sound'
-import { mp3EncoderHere, type Mp3Lanes, type Samples } from '~/features/carry/mp3Encoder'
+import { mp3EncoderHere, type ChannelSamples, type Mp3Lanes, type Samples } from '~/features/carry/mp3Encoder'
 import { mp3File } from '~/features/carry/mp3File'
 
 // Against the outside: mpg123-decoder (LGPL) hears what was encoded in stretches, and the same encoder's stream of the whole is what it is
@@ -54,12 +54,12 @@ function differing(one: Float32Array, other: Float32Array, from: number, to: num
   for (let at = from; at < to; at += 1) sum += (one[at]! - (other[at] ?? 0)) ** 2
   return sum / (to - from)
 }
-const breath = (lengthSeconds: number): Samples[number] =>
+const breath = (lengthSeconds: number): ChannelSamples =>
   new Float32Array(
     synthesise({ kind: 'breath', lengthSeconds, fromLevel: 0, toLevel: 1, timbre: 'water', quiet: false }, RATE),
   )
 /** Noise that repeats for any seed. */
-function hiss(seconds: number, loud: number, seed: number): Samples[number] {
+function hiss(seconds: number, loud: number, seed: number): ChannelSamples {
   let state = seed
   return Float32Array.from({ length: seconds * RATE }, () => {
     state = (state * 1_664_525 + 1_013_904_223) >>> 0
@@ -67,7 +67,7 @@ function hiss(seconds: number, loud: number, seed: number): Samples[number] {
   })
 }
 /** A note that clicks each third of a second: what an encoder changes its windows for. */
-const clicks = (seconds: number): Samples[number] =>
+const clicks = (seconds: number): ChannelSamples =>
   Float32Array.from({ length: seconds * RATE }, (_, at) => {
     const into = at % (RATE / 3)
     return 0.6 * Math.exp(-into / 900) * Math.sin(into / 7)

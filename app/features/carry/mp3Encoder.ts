@@ -7,8 +7,10 @@ const MP3_QUALITY = 4
 /** So many samples at a time: the encoder has room for them in its memory. */
 const AT_ONCE_SAMPLES = 44_100
 
+/** The samples of one channel, which can be given away. */
+export type ChannelSamples = Float32Array<ArrayBuffer>
 /** Samples, one array for each channel. */
-export type Samples = Float32Array<ArrayBuffer>[]
+export type Samples = ChannelSamples[]
 
 /** What encodes stretches at 44.1 kHz: so many of them at the same time, beside what asks for it; 0 where it does so in the same thread. */
 export interface Mp3Lanes {

@@ -8,12 +8,12 @@ import { usePersonStore } from '~/shared/store/person'
 import { fileName } from '~/shared/ui/download'
 import type { AudioWorker } from './audio.worker'
 import { apartOf, soundFor, voiceFor, withRoom, type CarryChoices } from './choices'
+import type { ChannelSamples } from './mp3Encoder'
 import { FORMAT_FACTS } from './soundFiles'
 import { clipKey, type SoundMade } from './soundJob'
 
-type Samples = Float32Array<ArrayBuffer>
 /** Samples that can be given away: a decoded buffer's own cannot. */
-const samplesOf = (buffer: AudioBuffer): Samples => buffer.getChannelData(0).slice()
+const samplesOf = (buffer: AudioBuffer): ChannelSamples => buffer.getChannelData(0).slice()
 
 /** A session to be carried: a routine, and what its file is called. */
 export interface CarriedSession {
@@ -66,9 +66,9 @@ export function useSoundFile() {
     return { timeline, unsaid, cues: bells ? all : all.filter(({ kind }) => kind !== 'bell') }
   }
 
-  async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, Samples>> {
+  async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, ChannelSamples>> {
     const context = new OfflineAudioContext(1, 1, sampleRateHz)
-    const clips = new Map<string, Samples>()
+    const clips = new Map<string, ChannelSamples>()
     const phrases: Phrase[] = cues.flatMap((cue) => (cue.kind === 'voice' ? cue.phrases : []))
     for (const phrase of phrases) {
       if (clips.has(clipKey(phrase))) continue
@@ -77,9 +77,9 @@ export function useSoundFile() {
     }
     return clips
   }
-  async function ownBells(sampleRateHz: number): Promise<Map<BellName, Samples>> {
+  async function ownBells(sampleRateHz: number): Promise<Map<BellName, ChannelSamples>> {
     const context = new OfflineAudioContext(1, 1, sampleRateHz)
-    const bells = new Map<BellName, Samples>()
+    const bells = new Map<BellName, ChannelSamples>()
     for (const bell of BELLS) {
       const buffer = await speaker.bellOf(bell, context)
       if (buffer) bells.set(bell, samplesOf(buffer))
