@@ -32,7 +32,9 @@ const same = (one: Uint8Array, other: Uint8Array) => Buffer.compare(Buffer.from(
 const told = { byLink: 0, byPicture: 0, tooLong: 0, frames: 0, looks: 0, notRead: 0, misread: 0, again: 0 }
 const lengths: number[] = []
 let readingMs = 0
-for (const handed of fc.sample(handedArbitrary, { numRuns: ROUTINES, seed: SEED })) {
+for (const [done, handed] of fc.sample(handedArbitrary, { numRuns: ROUTINES, seed: SEED }).entries()) {
+  if (done > 0 && done % 100 === 0)
+    console.log(`  after ${done}: the same by link ${told.byLink}, by pictures ${told.byPicture}`)
   const text = writeHanded(handed)
   const bytes = packed(text)
   const link = `${ORIGIN}${toBase64Url(bytes)}`

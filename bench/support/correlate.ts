@@ -1,43 +1,56 @@
 /** Finding known sounds in a recording, by matched filters: correlation by fast Fourier transform (Cooley and Tukey, radix 2). */
 
 const BLOCK = 1 << 16
-const COS = Float64Array.from({ length: BLOCK / 2 }, (_, k) => Math.cos((2 * Math.PI * k) / BLOCK))
-const SIN = Float64Array.from({ length: BLOCK / 2 }, (_, k) => Math.sin((2 * Math.PI * k) / BLOCK))
-
-/** In place; `re` and `im` have a length that is a power of two, and at most a block. */
-function transform(re: Float64Array, im: Float64Array, inverse: boolean): void {
-  const n = re.length
-  for (let i = 1, j = 0; i < n; i += 1) {
-    let bit = n >> 1
-    for (; j & bit; bit >>= 1) j ^= bit
-    j ^= bit
-    if (i >= j) continue
-    ;[re[i], re[j]] = [re[j]!, re[i]!]
-    ;[im[i], im[j]] = [im[j]!, im[i]!]
+/** The turns of each stage, one after the other: those of stages of `length` begin at `length / 2`. */
+const COS = new Float64Array(BLOCK)
+const SIN = new Float64Array(BLOCK)
+for (let half = 1; half < BLOCK; half *= 2) {
+  for (let k = 0; k < half; k += 1) {
+    COS[half + k] = Math.cos((Math.PI * k) / half)
+    SIN[half + k] = Math.sin((Math.PI * k) / half)
   }
-  const sign = inverse ? 1 : -1
-  for (let length = 2; length <= n; length <<= 1) {
-    const half = length / 2
-    const turn = BLOCK / length
-    for (let from = 0; from < n; from += length) {
-      for (let k = 0; k < half; k += 1) {
-        const wRe = COS[k * turn]!
-        const wIm = sign * SIN[k * turn]!
-        const other = from + k + half
-        const tRe = re[other]! * wRe - im[other]! * wIm
-        const tIm = re[other]! * wIm + im[other]! * wRe
-        re[other] = re[from + k]! - tRe
-        im[other] = im[from + k]! - tIm
-        re[from + k]! += tRe
-        im[from + k]! += tIm
+}
+
+/**
+ * In place, from samples to frequencies in bit-reversed order (decimation in frequency), and back from that order: what is multiplied
+ * frequency by frequency need not be in order. The turns of a stage lie beside each other.
+ */
+function toFrequencies(re: Float64Array, im: Float64Array): void {
+  for (let half = BLOCK / 2; half >= 1; half /= 2) {
+    for (let from = 0; from < BLOCK; from += 2 * half) {
+      for (let k = 0, at = from; k < half; k += 1, at += 1) {
+        const other = at + half
+        const wRe = COS[half + k]!
+        const wIm = SIN[half + k]!
+        const dRe = re[at]! - re[other]!
+        const dIm = im[at]! - im[other]!
+        re[at] = re[at]! + re[other]!
+        im[at] = im[at]! + im[other]!
+        re[other] = dRe * wRe + dIm * wIm
+        im[other] = dIm * wRe - dRe * wIm
       }
     }
   }
-  if (inverse) {
-    for (let at = 0; at < n; at += 1) {
-      re[at]! /= n
-      im[at]! /= n
+}
+function toSamples(re: Float64Array, im: Float64Array): void {
+  for (let half = 1; half < BLOCK; half *= 2) {
+    for (let from = 0; from < BLOCK; from += 2 * half) {
+      for (let k = 0, at = from; k < half; k += 1, at += 1) {
+        const other = at + half
+        const wRe = COS[half + k]!
+        const wIm = SIN[half + k]!
+        const tRe = re[other]! * wRe - im[other]! * wIm
+        const tIm = re[other]! * wIm + im[other]! * wRe
+        re[other] = re[at]! - tRe
+        im[other] = im[at]! - tIm
+        re[at] = re[at]! + tRe
+        im[at] = im[at]! + tIm
+      }
     }
+  }
+  for (let at = 0; at < BLOCK; at += 1) {
+    re[at]! /= BLOCK
+    im[at]! /= BLOCK
   }
 }
 
@@ -62,7 +75,7 @@ export function searchable(recording: Float32Array, longestSamples: number) {
     const re = new Float64Array(BLOCK)
     re.set(recording.subarray(from, from + BLOCK))
     const im = new Float64Array(BLOCK)
-    transform(re, im, false)
+    toFrequencies(re, im)
     blocks.push({ from, re, im })
   }
   /** The energy up to each sample. */
@@ -80,7 +93,7 @@ export function searchable(recording: Float32Array, longestSamples: number) {
       const im = new Float64Array(BLOCK)
       re.set(one)
       im.set(other)
-      transform(re, im, false)
+      toFrequencies(re, im)
       const own = pair.map((sound) => sound.reduce((sum, each) => sum + each * each, 0))
       const found: FoundSound[][] = [[], []]
       for (const block of blocks) {
@@ -90,7 +103,7 @@ export function searchable(recording: Float32Array, longestSamples: number) {
           outRe[at] = block.re[at]! * re[at]! + block.im[at]! * im[at]!
           outIm[at] = block.im[at]! * re[at]! - block.re[at]! * im[at]!
         }
-        transform(outRe, outIm, true)
+        toSamples(outRe, outIm)
         for (let lag = 0; lag < step && block.from + lag < recording.length; lag += 1) {
           const at = block.from + lag
           for (let which = 0; which < 2; which += 1) {

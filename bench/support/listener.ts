@@ -88,11 +88,11 @@ function candidates(to: Float32Array, known: readonly Known[], least: number, ap
   return all
 }
 
-/** How a sound, or its first samples, fits best near a moment, between samples too. */
-function bestFit(rest: Float32Array, { shifted }: Known, atSeconds: number, samples: number) {
+/** How a sound, or its first samples, fits best near a moment, so many samples before or after it, and between samples too. */
+function bestFit(rest: Float32Array, { shifted }: Known, atSeconds: number, samples: number, reachSamples = 2) {
   const near = Math.round(atSeconds * HEARD_HZ)
   let best = { from: near, sound: shifted[0]!, gain: 0, explains: -1, likeness: 0 }
-  for (let from = near - 2; from <= near + 1; from += 1) {
+  for (let from = near - reachSamples; from < near + reachSamples; from += 1) {
     for (const sound of shifted) {
       const until = Math.min(sound.length, samples)
       let [match, own, there] = [0, 0, 0]
@@ -121,6 +121,8 @@ const APART_SECONDS = 0.2
 const STROKE_LIKENESS = 0.33
 /** What is struck is told by its beginning. */
 const STROKE_SAMPLES = HEARD_HZ / 2
+/** Some waves of the lowest bell. */
+const WAVES_SAMPLES = HEARD_HZ / 100
 
 /**
  * Bells and knocks, by matching pursuit (Mallat and Zhang, "Matching pursuits with time-frequency dictionaries", IEEE Transactions on Signal
@@ -131,10 +133,11 @@ function listenForStrokes(recording: Float32Array, struck: readonly Known[]) {
   const rest = recording.slice()
   const taken: Heard[] = []
   const knownBy = new Map(struck.map((each) => [each.name, each]))
-  // A long tone resembles itself some waves later: between samples, and as a whole, it is told which is which.
+  // A long tone resembles itself some waves earlier or later: between samples, and as a whole, it is told which is which.
   const all = candidates(recording, struck, STROKE_LIKENESS, APART_SECONDS).map((each) => {
-    const { gain, explains } = bestFit(recording, knownBy.get(each.name)!, each.atSeconds, Infinity)
-    return { ...each, gain, explains }
+    const known = knownBy.get(each.name)!
+    const { from, gain, explains } = bestFit(recording, known, each.atSeconds, Infinity, WAVES_SAMPLES)
+    return { ...each, gain, explains, atSeconds: from / HEARD_HZ }
   })
   all.sort((one, other) => other.explains - one.explains)
   // How loud bells are struck, and knocks: by those at which nothing else explains more. An echo of one is no stroke.

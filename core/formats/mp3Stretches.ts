@@ -22,73 +22,81 @@ export class NoSeamError extends RangeError {
   }
 }
 
+/** Frames one after the other: where each begins in their bytes, and where the last ends. A view of each would be a hundred thousand of them. */
+interface Frames {
+  bytes: Uint8Array
+  starts: readonly number[]
+}
+/** Those from one on, up to another. */
+interface SomeFrames extends Frames {
+  from: number
+  upTo: number
+}
+
 /**
  * Joins stretches that were encoded apart, so that a decoder hears one stream. A frame's data may begin up to 511 bytes before it, among what
  * the frames before it left free (ISO/IEC 11172-3, main_data_begin): where another stretch begins, the frame before the seam is made larger,
  * and takes there what the first frame after it needs. Frames are where they would be in one stream; no sample is heard twice or missed.
  */
 export function mp3Joiner() {
-  let kept: Uint8Array[] = []
+  let kept: SomeFrames | null = null
   /** How many bytes each frame has that is settled. */
   const frameBytes: number[] = []
-  function settled(frames: readonly Uint8Array[]): Uint8Array {
-    frameBytes.push(...frames.map(({ length }) => length))
-    return joinedBytes(frames)
+  function settled({ bytes, starts, from }: SomeFrames, upTo: number): Uint8Array {
+    for (let at = from; at < upTo; at += 1) frameBytes.push(starts[at + 1]! - starts[at]!)
+    return bytes.subarray(starts[from], starts[upTo])
   }
   return {
     frameBytes,
-    /** The next stretch, in their order; what is settled by it. Throws NoSeamError. */
-    add({ stream, channels, skipFrames, takeFrames }: Mp3Stretch): Uint8Array {
+    /** The next stretch, in their order; what is settled by it, one part after the other. Throws NoSeamError. */
+    add({ stream, channels, skipFrames, takeFrames }: Mp3Stretch): Uint8Array[] {
       const frames = framesOf(stream)
-      const upTo = skipFrames + takeFrames
-      if (kept.length === 0) {
-        kept = frames.slice(skipFrames, upTo)
-        return new Uint8Array(0)
+      const upTo = Math.min(frames.starts.length - 1, skipFrames + takeFrames)
+      const before = kept
+      if (!before) {
+        kept = { ...frames, from: skipFrames, upTo }
+        return []
       }
-      for (let back = 0; back <= Math.min(SEAM_FRAMES, skipFrames - 1, kept.length - 1); back += 1) {
+      for (let back = 0; back <= Math.min(SEAM_FRAMES, skipFrames - 1, before.upTo - before.from - 1); back += 1) {
         const first = skipFrames - back
-        const last = withRoomFor(neededBefore(frames, first, channels), kept[kept.length - 1 - back]!)
+        const seam = before.upTo - 1 - back
+        const last = withRoomFor(neededBefore(frames, first, channels), frameOf(before, seam))
         if (!last) continue
-        const done = [...kept.slice(0, kept.length - 1 - back), last]
-        kept = frames.slice(first, upTo)
-        return settled(done)
+        const done = settled(before, seam)
+        frameBytes.push(last.length)
+        kept = { ...frames, from: first, upTo }
+        return [done, last]
       }
       throw new NoSeamError()
     },
     /** What is left after the last stretch. */
     end(): Uint8Array {
-      const rest = kept
-      kept = []
-      return settled(rest)
+      return kept ? settled(kept, kept.upTo) : new Uint8Array(0)
     },
   }
 }
 
-function framesOf(stream: Uint8Array): Uint8Array[] {
-  let from = 0
-  return mp3FrameBytes(stream).map((bytes) => stream.subarray(from, (from += bytes)))
+function framesOf(bytes: Uint8Array): Frames {
+  const starts = [0]
+  for (const size of mp3FrameBytes(bytes)) starts.push(starts.at(-1)! + size)
+  return { bytes, starts }
 }
-
-/** Bytes one after the other, as one. */
-export function joinedBytes(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
-  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0))
-  let at = 0
-  for (const part of parts) {
-    whole.set(part, at)
-    at += part.length
-  }
-  return whole
-}
+const frameOf = ({ bytes, starts }: Frames, index: number) => bytes.subarray(starts[index], starts[index + 1])
 
 /** The data of frame `index` that lies before it. */
-function neededBefore(frames: readonly Uint8Array[], index: number, channels: 1 | 2): Uint8Array {
-  const frame = frames[index]!
+function neededBefore(frames: Frames, index: number, channels: 1 | 2): Uint8Array {
+  const frame = frameOf(frames, index)
   // The first nine bits of the side information.
   const needed = (frame[HEADER_BYTES]! << 1) | (frame[HEADER_BYTES + 1]! >> 7)
-  let data = new Uint8Array(0)
-  for (let before = index - 1; before >= 0 && data.length < needed; before -= 1)
-    data = joinedBytes([frames[before]!.subarray(HEADER_BYTES + sideBytes(channels)), data])
-  return data.subarray(data.length - needed)
+  const data = new Uint8Array(needed)
+  let missing = needed
+  for (let before = index - 1; before >= 0 && missing > 0; before -= 1) {
+    const there = frameOf(frames, before)
+      .subarray(HEADER_BYTES + sideBytes(channels))
+      .slice(-missing)
+    data.set(there, (missing -= there.length))
+  }
+  return data
 }
 
 /** A frame with more room at its end, where some data lies last; the same where none is needed, null where no frame is so large. */

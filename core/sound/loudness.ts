@@ -50,25 +50,26 @@ export function createLoudnessMeter(channels: number, rate: number): LoudnessMet
   const filters = Array.from({ length: channels }, () => heardEnergy(earFilters(rate)))
   const stepSamples = Math.round(rate / 10)
   /** The energy of each step of 100 ms, all channels together. */
-  const steps = createStretches(
+  const steps: number[] = []
+  const { add } = createStretches(
     stepSamples,
     (block, from, to) => filters.reduce((sum, energyOf, which) => sum + energyOf(block[which]!, from, to), 0),
     (before, now) => before + now,
+    (energy) => steps.push(energy),
   )
 
   function blocks(): number[] {
     const sums: number[] = []
-    for (let at = 0; at + STEPS_PER_BLOCK <= steps.whole.length; at += 1)
+    for (let at = 0; at + STEPS_PER_BLOCK <= steps.length; at += 1)
       sums.push(
-        steps.whole.slice(at, at + STEPS_PER_BLOCK).reduce((sum, each) => sum + each, 0) /
-          (STEPS_PER_BLOCK * stepSamples),
+        steps.slice(at, at + STEPS_PER_BLOCK).reduce((sum, each) => sum + each, 0) / (STEPS_PER_BLOCK * stepSamples),
       )
     return sums
   }
   const mean = (of: readonly number[]) => of.reduce((sum, each) => sum + each, 0) / of.length
 
   return {
-    add: steps.add,
+    add,
     lufs() {
       const loud = blocks().filter((each) => lufsOf(each) > ABSOLUTE_GATE_LUFS)
       if (loud.length === 0) return -Infinity

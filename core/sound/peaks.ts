@@ -13,21 +13,26 @@ function loudest(samples: Float32Array, from: number, to: number): number {
   return most
 }
 
-/** The loudest sample of each window of a sound that is heard block by block. */
-export function createPeaks(rate: number) {
+/** The loudest sample of each window of a sound of at most `mostSamples`, which is heard block by block. */
+export function createPeaks(rate: number, mostSamples: number) {
   const windowSamples = Math.round(rate * WINDOW_SECONDS)
-  const peaks = createStretches(
+  // A long session has hundreds of thousands of windows.
+  const peaks = new Float32Array(Math.ceil(mostSamples / windowSamples))
+  let windows = 0
+  const stretches = createStretches(
     windowSamples,
-    (channels, from, to) => Math.max(...channels.map((channel) => loudest(channel, from, to))),
+    (channels, from, to) => channels.reduce((most, channel) => Math.max(most, loudest(channel, from, to)), 0),
     Math.max,
+    (peak) => (peaks[windows++] = peak),
   )
   return {
     windowSamples,
-    add: peaks.add,
+    add: stretches.add,
     /** With the last window, whole or not. */
-    all(): number[] {
-      const last = peaks.unfinished()
-      return last === null ? peaks.whole : [...peaks.whole, last]
+    all(): Float32Array {
+      const last = stretches.unfinished()
+      if (last !== null) peaks[windows] = last
+      return peaks.subarray(0, last === null ? windows : windows + 1)
     },
   }
 }
@@ -36,14 +41,17 @@ export function createPeaks(rate: number) {
  * By how much each moment is turned so that none passes the ceiling: `gain` where nothing does, and softly less around what would. It
  * looks both ways in time, so nothing is late and nothing is cut off. The answer gives the factor at a sample.
  */
-export function gainCurve(peaks: readonly number[], gain: number, windowSamples: number): (atSample: number) => number {
+export function gainCurve(peaks: ArrayLike<number>, gain: number, windowSamples: number): (atSample: number) => number {
   const fall = Math.pow(10, FALL_DB / 20)
   const rise = Math.pow(10, RISE_DB / 20)
-  const needed = peaks.map((peak) => (peak * gain > CEILING ? CEILING / peak : gain))
   // Between two knots the factor goes straight: each knot serves the windows on both sides of it.
-  const knots = Array.from({ length: needed.length + 1 }, (_, at) =>
-    Math.min(needed[at - 1] ?? gain, needed[at] ?? gain),
-  )
+  const knots = new Float64Array(peaks.length + 1).fill(gain)
+  for (let at = 0; at < peaks.length; at += 1) {
+    if (peaks[at]! * gain <= CEILING) continue
+    const needed = CEILING / peaks[at]!
+    knots[at] = Math.min(knots[at]!, needed)
+    knots[at + 1] = Math.min(knots[at + 1]!, needed)
+  }
   for (let at = 1; at < knots.length; at += 1) knots[at] = Math.min(knots[at]!, knots[at - 1]! * rise)
   for (let at = knots.length - 2; at >= 0; at -= 1) knots[at] = Math.min(knots[at]!, knots[at + 1]! * fall)
   return (atSample) => {

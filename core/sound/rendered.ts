@@ -35,7 +35,7 @@ export function* rendered(
   { channels, sampleRateHz, lengthSamples, targetLufs }: RenderSetting,
 ): Generator<RenderStep, number> {
   const mix = () => mixed(sounds, { channels, lengthSamples, blockSamples: sampleRateHz })
-  const peaks = createPeaks(sampleRateHz)
+  const peaks = createPeaks(sampleRateHz, lengthSamples)
   const plain = createLoudnessMeter(channels, sampleRateHz)
   let at = 0
   for (const block of mix()) {

@@ -1,18 +1,16 @@
 /**
  * Measures a sound that is heard block by block in stretches of one length, wherever the blocks end. `measure` takes what of a block belongs to
- * one stretch, `join` puts together what was measured of it, from 0.
+ * one stretch, `join` puts together what was measured of it, from 0; `finished` hears what each whole one came to.
  */
 export function createStretches(
   lengthSamples: number,
   measure: (channels: readonly Float32Array[], from: number, to: number) => number,
   join: (before: number, now: number) => number,
+  finished: (measured: number) => void,
 ) {
-  /** What each whole stretch came to. */
-  const whole: number[] = []
   let open = 0
   let inOpen = 0
   return {
-    whole,
     /** What the last stretch came to so far; null where none has begun. */
     unfinished: () => (inOpen > 0 ? open : null),
     add(channels: readonly Float32Array[]): void {
@@ -23,7 +21,7 @@ export function createStretches(
         inOpen += to - from
         from = to
         if (inOpen < lengthSamples) continue
-        whole.push(open)
+        finished(open)
         open = 0
         inOpen = 0
       }

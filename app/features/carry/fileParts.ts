@@ -1,25 +1,28 @@
 /** So much is held as bytes; then it is handed to the browser, which may keep it on disk. */
-const FOLDED_BYTES = 4_000_000
+const HELD_BYTES = 1_000_000
 
-/** A file that grows bit by bit, of which only the last bit is held here. */
+/** A file that grows bit by bit, of which only the last bit is held here, always in the same room. */
 export function createFileParts() {
   const parts: Blob[] = []
-  let loose: Uint8Array<ArrayBuffer>[] = []
-  let looseBytes = 0
+  const held = new Uint8Array(HELD_BYTES)
+  let heldBytes = 0
   let bytes = 0
   function fold() {
-    if (loose.length > 0) parts.push(new Blob(loose))
-    loose = []
-    looseBytes = 0
+    if (heldBytes > 0) parts.push(new Blob([held.subarray(0, heldBytes)]))
+    heldBytes = 0
   }
   return {
     bytes: () => bytes,
     /** Takes a copy: encoders use their memory again. */
     add(some: Uint8Array) {
-      loose.push(new Uint8Array(some))
-      looseBytes += some.length
+      for (let from = 0; from < some.length;) {
+        const piece = some.subarray(from, from + HELD_BYTES - heldBytes)
+        held.set(piece, heldBytes)
+        heldBytes += piece.length
+        from += piece.length
+        if (heldBytes === HELD_BYTES) fold()
+      }
       bytes += some.length
-      if (looseBytes > FOLDED_BYTES) fold()
     },
     /** The whole, with what stands before and after it. */
     whole(before: readonly Uint8Array<ArrayBuffer>[], after: readonly Uint8Array<ArrayBuffer>[], type: string): Blob {

@@ -31,7 +31,7 @@ export function mp3File(channels: 1 | 2, tags: SoundTags, { lanes, encode }: Mp3
     const takeFrames = isLast ? Infinity : STRETCH_SAMPLES / MP3_FRAME_SAMPLES - AHEAD_FRAMES - skipFrames
     const encoded = encode(stretch, lengthSamples).then(({ stream, samples: back }) => () => {
       spare.push(back)
-      parts.add(joiner.add({ stream, channels, skipFrames, takeFrames }))
+      joiner.add({ stream, channels, skipFrames, takeFrames }).forEach(parts.add)
     })
     // It is told where it is taken.
     encoded.catch(() => {})

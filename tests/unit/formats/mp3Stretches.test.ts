@@ -25,7 +25,7 @@ function readAt(stream: Uint8Array, index: number, channels: 1 | 2): number[] {
 }
 function joined(stretches: Parameters<ReturnType<typeof mp3Joiner>['add']>[0][]) {
   const joiner = mp3Joiner()
-  const parts = [...stretches.map((stretch) => joiner.add(stretch)), joiner.end()]
+  const parts = [...stretches.flatMap((stretch) => joiner.add(stretch)), joiner.end()]
   return { stream: Uint8Array.from(parts.flatMap((part) => [...part])), frameBytes: joiner.frameBytes }
 }
 

@@ -78,8 +78,8 @@ describe('turning peaks down', () => {
         fc.array(fc.double({ min: 0, max: 4, noNaN: true }), { minLength: 1, maxLength: 200 }),
         fc.double({ min: 0.1, max: 8, noNaN: true }),
         (loud, gain) => {
-          const peaks = createPeaks(RATE)
           const samples = Float32Array.from(loud.flatMap((each) => Array<number>(13).fill(each)))
+          const peaks = createPeaks(RATE, samples.length)
           peaks.add([samples])
           const factor = gainCurve(peaks.all(), gain, peaks.windowSamples)
           samples.forEach((each, index) => {
