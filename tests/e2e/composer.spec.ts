@@ -47,6 +47,28 @@ test('from "low back, 12 minutes" to a fitted routine, pulled to 8 with the clos
   await expect(page.locator('.total')).toHaveText(shorter)
 })
 
+test('a count that was set by hand is freed and fitted anew, and what was fitted goes when the routine is changed', async ({
+  page,
+}) => {
+  await openAt(page, '/routines')
+  await assemble(page, 'Held by hand', ['Rise and sink', 'Settle'])
+  const step = entries(page).filter({ hasText: 'Rise and sink' })
+  await step.focus()
+  for (let more = 0; more < 12; more += 1) await page.keyboard.press('+')
+  await page.getByLabel('I have').fill('3')
+  await page.getByRole('button', { name: 'Fit', exact: true }).click()
+  const fit = page.getByRole('region', { name: 'Fit to time' })
+  await expect(fit).toContainText('The count of Rise and sink was set by hand', { timeout: 30_000 })
+  await fit.getByRole('button', { name: 'Free it and fit again' }).click()
+  await expect(fit.getByRole('button', { name: 'Leave Rise and sink as it was' })).toBeVisible({ timeout: 30_000 })
+  await expect(fit).not.toContainText('was set by hand')
+  await fit.getByRole('button', { name: 'Take these' }).waitFor()
+  await step.focus()
+  await page.keyboard.press('-')
+  await expect(fit.getByRole('button', { name: 'Take these' })).toHaveCount(0)
+  await expect(step.getByRole('status')).not.toHaveText('6 times')
+})
+
 test('a four-round flow and a five-position post are laid out by hand, carded, and come back from their text', async ({
   page,
 }) => {

@@ -77,6 +77,15 @@ test('what is pressed twice before the page has followed is done twice, to what 
   await expect(page.getByRole('list').locator('[data-entry]')).toHaveCount(3)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('list').locator('[data-entry]')).toHaveCount(2)
+
+  // And what is pressed beside the steps just after them keeps what was done to those.
+  const silent = page.getByRole('button', { name: /^Do not say this again/ }).first()
+  await silent.evaluate((button: HTMLElement) => {
+    document.querySelector<HTMLElement>('[aria-label^="More: Rise and sink"]')!.click()
+    button.click()
+  })
+  await expect(page.getByText('1 thing silent here.')).toBeVisible()
+  await expect(page.getByRole('list').locator('[data-entry]').first().getByRole('status')).toHaveText('7 times')
 })
 
 test('a ready-made routine is copied, not changed; mine can be removed', async ({ page }) => {

@@ -10,7 +10,7 @@ import { plural } from '~/shared/words/numbers'
 
 /** What a good teacher would point out, each with its reason, a mend of one key, and a way to have it silent; and a better order. */
 const props = defineProps<{ routine: Routine }>()
-const emit = defineEmits<{ change: [routine: Routine, what: string] }>()
+const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string] }>()
 const person = usePersonStore()
 const known = useKnownPerson()
 
@@ -24,8 +24,8 @@ const findings = computed(() => {
   }
 })
 function mendIt(finding: Finding) {
-  const next = mend(input.value, finding, newStepId)
-  if (next) emit('change', next, 'Mended.')
+  if (mend(input.value, finding, newStepId))
+    emit('change', (now) => mend({ ...input.value, routine: now }, finding, newStepId) ?? now, 'Mended.')
 }
 defineExpose({
   /** What can be mended, as it is said on its button. */
@@ -38,14 +38,11 @@ defineExpose({
   ),
 })
 const silence = (finding: Finding) =>
-  emit(
-    'change',
-    { ...props.routine, silenced: [...props.routine.silenced, finding.key] },
-    'It will not be said again here.',
-  )
-const unsilence = () => emit('change', { ...props.routine, silenced: [] }, 'All is said again.')
+  emit('change', (now) => ({ ...now, silenced: [...now.silenced, finding.key] }), 'It will not be said again here.')
+const unsilence = () => emit('change', (now) => ({ ...now, silenced: [] }), 'All is said again.')
 
-const order = computed(() => suggestOrder(props.routine, person.forms))
+const ordered = (routine: Routine) => suggestOrder(routine, person.forms)
+const order = computed(() => ordered(props.routine))
 const better = computed(() => !dequal(order.value.routine.entries, props.routine.entries))
 const ORDER_REASONS: Record<OrderRule, string> = {
   partsInOrder: 'pieces before their part of the arc',
@@ -108,7 +105,7 @@ const reasons = computed(() =>
           label="Take this order"
           size="small"
           severity="secondary"
-          @click="emit('change', order.routine, 'Reordered.')"
+          @click="emit('change', (now) => ordered(now).routine, 'Reordered.')"
         />
       </div>
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dequal } from 'dequal/lite'
 import type { FitBinding, FitChange, FitResult } from '#core/compose'
 import { closingShareWanted, formsUsed, setMark, formIdsOf, stepsOf, type Routine } from '#core/routine'
 import { useComposerWorker } from './composerWorker'
@@ -13,7 +14,7 @@ import { plainCopy } from '~/shared/store/plainCopy'
 
 /** Fit the routine to the minutes at hand: what would change is shown with its reason, and taken, refused or pinned. */
 const props = defineProps<{ routine: Routine; seconds: number }>()
-const emit = defineEmits<{ take: [routine: Routine, what: string] }>()
+const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string] }>()
 const person = usePersonStore()
 const compiled = useCompiled()
 const { searching, ask, cancel } = useComposerWorker()
@@ -31,7 +32,11 @@ const hasByHand = computed(() => [...props.routine.entries, ...stepsOf(props.rou
 const share = computed(() => closingShareWanted(props.routine, person.settings.rules))
 function setShare(percent: number | null) {
   if (percent === null || percent === Math.round(share.value * 100)) return
-  emit('take', { ...props.routine, closingShare: percent / 100 }, `A closing of at least ${percent}% in this routine.`)
+  emit(
+    'change',
+    (now) => ({ ...now, closingShare: percent / 100 }),
+    `A closing of at least ${percent}% in this routine.`,
+  )
 }
 const learned = useLearnedForms()
 const concerned = useConcerned()
@@ -53,13 +58,16 @@ const TOLERANCES = [
   { value: 60, name: 'give or take a minute' },
 ]
 const result = shallowRef<FitResult | null>(null)
+/** The routine that was asked for last, as it was. */
+let fittedFrom: Routine | null = null
 /** Entries that are to stay as they are in this fit. */
 const refused = ref<string[]>([])
 const failure = ref('')
 
-async function fit() {
+async function fit(from = props.routine) {
   failure.value = ''
-  const routine = setMark(props.routine, refused.value, 'pinned', true)
+  fittedFrom = from
+  const routine = setMark(from, refused.value, 'pinned', true)
   try {
     const request = plainCopy({
       ...person.setting,
@@ -85,14 +93,19 @@ defineExpose({
     begin()
   },
 })
-function refuse(entryId: string) {
+function refuse(entryId: string, from = props.routine) {
   refused.value = [...refused.value, entryId]
-  void fit()
+  void fit(from)
 }
-/** Take a routine as it was fitted; what was only refused for this fit is not pinned for good. */
+/**
+ * Take a routine as it was fitted; what was only refused for this fit is not pinned for good. Where it was changed meanwhile, what was fitted no
+ * longer fits it, and nothing is taken.
+ */
 function takeIt(routine: Routine, what = '') {
-  const refusedOnly = refused.value.filter((id) => !props.routine.entries.find((each) => each.id === id)?.pinned)
-  emit('take', setMark(routine, refusedOnly, 'pinned', false), `Fitted to ${minutes.value} minutes${what}.`)
+  const shown = props.routine
+  const refusedOnly = refused.value.filter((id) => !shown.entries.find((each) => each.id === id)?.pinned)
+  const fitted = setMark(routine, refusedOnly, 'pinned', false)
+  emit('change', (now) => (now === shown ? fitted : now), `Fitted to ${minutes.value} minutes${what}.`)
   leave()
 }
 /** What was shown goes, and the focus with it: back to the minutes, from where it came. */
@@ -100,19 +113,28 @@ function leave() {
   result.value = null
   void nextTick(() => document.getElementById('fit-minutes')?.focus())
 }
+/** Do it to the routine, which comes back here a picture later, and answer what it will be. */
+function changed(change: (now: Routine) => Routine, what: string): Routine {
+  emit('change', change, what)
+  return change(props.routine)
+}
 function freeAndFit(entryId: string | null) {
   if (entryId === null) frees.value = true
-  else emit('take', setMark(props.routine, [entryId], 'byHand', false), 'Freed.')
-  void nextTick(fit)
+  void fit(entryId === null ? undefined : changed((now) => setMark(now, [entryId], 'byHand', false), 'Freed.'))
 }
-function pin(entryId: string) {
-  emit('take', setMark(props.routine, [entryId], 'pinned', true), 'Pinned.')
-  refuse(entryId)
-}
-// The routine was changed by hand: what was proposed no longer fits it.
+const pin = (entryId: string) =>
+  refuse(
+    entryId,
+    changed((now) => setMark(now, [entryId], 'pinned', true), 'Pinned.'),
+  )
+// The routine was changed by hand: what was proposed, or is being looked for, no longer fits it.
 watch(
   () => props.routine,
-  () => !searching.value && refused.value.length === 0 && (result.value = null),
+  (now) => {
+    if (!fittedFrom || dequal(now, fittedFrom)) return
+    if (searching.value) cancel()
+    result.value = null
+  },
 )
 const drawn = computed(() => (result.value ? compiled(result.value.routine) : null))
 

@@ -8,7 +8,7 @@ import { momentPhrase } from '~/shared/words/time'
 
 /** The routine in text, in and out, and its earlier versions. */
 const props = defineProps<{ routine: Routine; versions: RoutineVersion[] }>()
-const emit = defineEmits<{ change: [routine: Routine, what: string]; keep: [] }>()
+const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string]; keep: [] }>()
 const person = usePersonStore()
 
 const written = computed(() => writeRoutineText(props.routine, person.forms, person.person.forms))
@@ -26,7 +26,6 @@ const doubts = computed(() =>
   }),
 )
 async function take() {
-  const { id, silenced } = props.routine
   touched.value = false
   const { routine, forms } = read.value
   const asMeant = doubts.value.reduce(
@@ -36,7 +35,7 @@ async function take() {
   // The forms that the text brings along are there before the routine that names them.
   for (const form of forms) await person.putForm(form)
   meant.value = {}
-  emit('change', { ...asMeant, id, silenced }, 'Read from the text.')
+  emit('change', ({ id, silenced }) => ({ ...asMeant, id, silenced }), 'Read from the text.')
 }
 function startOver() {
   touched.value = false
@@ -105,7 +104,7 @@ function startOver() {
           severity="secondary"
           text
           :aria-label="`Return to the version of ${momentPhrase(version.at)}`"
-          @click="emit('change', { ...version.routine, id: routine.id }, 'Returned to an earlier version.')"
+          @click="emit('change', ({ id }) => ({ ...version.routine, id }), 'Returned to an earlier version.')"
         />
       </li>
     </ul>

@@ -93,7 +93,7 @@ const closing = computed(() => {
 const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
 /** What stands beside the steps comes in the moments after them. */
 const beside = useGrowing(['steps', 'look', 'whole', 'extras'] as const, 1)
-/** What is drawn, looked over and told beside the steps follows one picture after them; until then nothing of it is taken. */
+/** What is drawn, looked over and told beside the steps follows one picture after them; what is pressed there is done to the routine as it is by then. */
 const besides = useLater(() => routine.value)
 const brook = useLater(
   () => drawn.value,
@@ -108,9 +108,6 @@ const usedForms = computed(() =>
     ({ formId }) => formId,
   ),
 )
-const changeBeside: typeof change = async (...what) => {
-  if (besides.value === routine.value) await change(...what)
-}
 const looking = useTemplateRef<InstanceType<typeof CheckPanel>>('looking')
 const picker = useTemplateRef<InstanceType<typeof FormPicker>>('picker')
 const commanding = ref(false)
@@ -209,7 +206,7 @@ const some = computed(() =>
           class="fitting"
           :routine="besides"
           :seconds="fitSeconds"
-          @take="changeBeside"
+          @change="changeBy"
         />
         <section class="stack picking" aria-labelledby="pick">
           <h2 id="pick">Forms to add</h2>
@@ -257,14 +254,14 @@ const some = computed(() =>
         </section>
         <div class="stack side">
           <template v-if="besides && besides.entries.length > 0">
-            <CheckPanel v-if="beside.includes('look')" ref="looking" :routine="besides" @change="changeBeside" />
-            <RoutineWhole v-if="beside.includes('whole')" :routine="besides" @change="changeBeside" />
+            <CheckPanel v-if="beside.includes('look')" ref="looking" :routine="besides" @change="changeBy" />
+            <RoutineWhole v-if="beside.includes('whole')" :routine="besides" @change="changeBy" />
           </template>
           <RoutineExtras
             v-if="besides && beside.includes('extras')"
             :routine="besides"
             :versions="versions"
-            @change="changeBeside"
+            @change="changeBy"
             @keep="keepVersion()"
           />
         </div>

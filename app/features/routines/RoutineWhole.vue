@@ -4,7 +4,7 @@ import BetweenChoice from './BetweenChoice.vue'
 
 /** What is said once for all of a routine: what lies between its pieces, the rests, and how the breath goes. */
 const props = defineProps<{ routine: Routine }>()
-const emit = defineEmits<{ change: [routine: Routine, what: string] }>()
+const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string] }>()
 
 const RESTS = [0, 1, 2, 3, 4].map((breaths) => ({ value: breaths, name: breaths === 0 ? 'none' : String(breaths) }))
 const rests = computed(() => {
@@ -39,7 +39,7 @@ const ratios = computed(() => {
 })
 function chooseRatio(chosen: string) {
   const found = ratios.value.find(({ value }) => value === chosen)?.ratio
-  emit('change', { ...props.routine, ratio: found }, found ? 'A ratio for all of it.' : 'As my own breath goes.')
+  emit('change', (now) => ({ ...now, ratio: found }), found ? 'A ratio for all of it.' : 'As my own breath goes.')
 }
 </script>
 
@@ -51,7 +51,7 @@ function chooseRatio(chosen: string) {
       <BetweenChoice
         :between="routine.between"
         label="Between the pieces of the routine"
-        @change="emit('change', { ...routine, between: $event }, 'Between the pieces.')"
+        @change="emit('change', (now) => ({ ...now, between: $event }), 'Between the pieces.')"
       />
     </div>
     <div v-if="!routine.between" class="line">
@@ -64,7 +64,7 @@ function chooseRatio(chosen: string) {
         option-value="value"
         placeholder="as they are"
         aria-label="Breaths of rest after each step"
-        @update:model-value="emit('change', restEach(routine, $event), 'The same rest after each step.')"
+        @update:model-value="emit('change', (now) => restEach(now, $event), 'The same rest after each step.')"
       />
     </div>
     <div class="line">
