@@ -5,7 +5,7 @@ import demo from './demo/scenario.json'
 import series from './series.json'
 import { CATALOGUE, SHIPPED_ROUTINES } from './shipped'
 
-export { CATALOGUE, SHIPPED_ROUTINES, untilShipped } from './shipped'
+export { CATALOGUE, SHIPPED_ROUTINES, shippedText, untilShipped } from './shipped'
 
 /** What ships, by its ids: what an archive may name besides what it holds. */
 export const SHIPPED_IDS = {

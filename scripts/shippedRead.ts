@@ -28,6 +28,7 @@ let once: Promise<string> | null = null
 const asRead = () => (once ??= read())
 /** The module of what ships with all of it in it, in place of the forms' words and of the reading. */
 const asModule = async () => `export const [CATALOGUE, SHIPPED_ROUTINES] = JSON.parse(${JSON.stringify(await asRead())})
+  export const shippedText = () => JSON.stringify([CATALOGUE, SHIPPED_ROUTINES])
   export const untilShipped = Promise.resolve()`
 
 /**
@@ -42,10 +43,13 @@ export const shippedRead = (of: 'page' | 'worker'): Plugin => ({
     if (of === 'worker') return asModule()
     const data = this.emitFile({ type: 'asset', name: 'shipped.json', source: await asRead() })
     return `export const [CATALOGUE, SHIPPED_ROUTINES] = [[], []]
+      let text = ''
+      export const shippedText = () => text
       const read = async () => {
         const answer = await fetch(import.meta.ROLLUP_FILE_URL_${data})
         if (!answer.ok) throw new Error(answer.status)
-        const [forms, routines] = await answer.json()
+        text = await answer.text()
+        const [forms, routines] = JSON.parse(text)
         CATALOGUE.push(...forms)
         SHIPPED_ROUTINES.push(...routines)
       }

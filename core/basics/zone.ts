@@ -31,23 +31,29 @@ export function offsetMsAt(timeZone: string, ms: number): number {
 export const DAY_MS = 86_400_000
 const HOUR_MS = 3_600_000
 
+/** A journal of years asks for the same days again and again, and to read or write one is what costs. About a century of them is kept. */
+const numbers = new Map<string, number>()
+const days = new Map<number, string>()
+const MOST_KEPT = 40_000
+function keep<Key, Value>(kept: Map<Key, Value>, key: Key, value: Value): Value {
+  if (kept.size >= MOST_KEPT) kept.clear()
+  kept.set(key, value)
+  return value
+}
 /** The number of a day (YYYY-MM-DD) since 1 January 1970. */
-export const dayNumber = (day: string): number => {
+export function dayNumber(day: string): number {
+  const known = numbers.get(day)
+  if (known !== undefined) return known
   const number = Date.parse(`${day}T00:00:00Z`) / DAY_MS
   if (Number.isNaN(number)) throw new RangeError(`${day.slice(0, 40)} is no day`)
-  return number
+  // The other way round it is not known yet: a browser reads 31 February, too.
+  return keep(numbers, day, number)
 }
-/** A journal of years asks for the same days again and again, and writing one out is what costs. About a century of them is kept. */
-const written = new Map<number, string>()
-const MOST_WRITTEN = 40_000
 /** The day (YYYY-MM-DD) of a number. */
 export function dayOfNumber(number: number): string {
-  const known = written.get(number)
+  const known = days.get(number)
   if (known !== undefined) return known
-  const day = new Date(number * DAY_MS).toISOString().slice(0, 10)
-  if (written.size >= MOST_WRITTEN) written.clear()
-  written.set(number, day)
-  return day
+  return keep(days, number, new Date(number * DAY_MS).toISOString().slice(0, 10))
 }
 
 /** The hour that the clock on the wall shows, with its part that has passed: 18.5 at half past six in the evening. */

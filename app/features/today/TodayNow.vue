@@ -205,6 +205,7 @@ watch(
           size="small"
           arc
           pressable
+          later
           @choose="(_step, _event, formId) => navigateTo(`/forms/${formId}`)"
         />
         <NotchList

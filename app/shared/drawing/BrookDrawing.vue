@@ -4,6 +4,7 @@ import { scaleLinear } from 'd3-scale'
 import { area, curveBasis } from 'd3-shape'
 import { ARC_PARTS, effortInAll } from '#core/forms'
 import { totalsOf, type Occurrence, type Timeline } from '#core/timeline'
+import { afterPicture } from '~/shared/ui/afterPicture'
 import { useSize } from './useSize'
 import { pebblePath, speckle } from './pebble'
 import { PART_WORDS } from '~/shared/words/practice'
@@ -30,6 +31,8 @@ const props = withDefaults(
     effort?: boolean
     /** The time that the whole width stands for; the routine's own when left out. */
     scaleSeconds?: number
+    /** Its place stands at once, the water comes one picture later: what is to be read comes first. */
+    later?: boolean
   }>(),
   { size: 'small', positionSeconds: null, chosen: null, selected: () => [], movable: false, scaleSeconds: 0 },
 )
@@ -39,6 +42,8 @@ const emit = defineEmits<{
   stretch: [occurrence: Occurrence, event: PointerEvent]
 }>()
 
+const isDrawn = ref(!props.later)
+if (props.later) onScopeDispose(afterPicture(() => (isDrawn.value = true)))
 const frame = ref<HTMLElement | null>(null)
 const { width } = useSize(frame, { width: 640, height: 0 })
 
@@ -175,6 +180,7 @@ const done = (occurrence: Occurrence) =>
 <template>
   <div ref="frame" class="brook" :class="size" :style="{ height: `${height}px` }">
     <svg
+      v-if="isDrawn"
       :class="{ pressable }"
       :width="width"
       :height="height"

@@ -2,7 +2,7 @@ import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
 import { patiently, type TimeGiven } from '#core/basics'
 import { fitRoutine } from '#core/compose'
-import type { LearningStage } from '#core/forms'
+import type { Form, LearningStage } from '#core/forms'
 import { inStage, type Lesson, type Routine } from '#core/routine'
 import {
   judgeToday,
@@ -28,6 +28,11 @@ import {
 
 /** What changes seldom: it is sent once, and again when it has changed. */
 export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
+/** The same as it is sent: what ships is named by its id. */
+export type SentSetting = Omit<TodaySetting, 'forms' | 'routines'> & {
+  forms: (Form | string)[]
+  routines: (Routine | string)[]
+}
 /** What small changes are asked by, besides the setting; only these of its routines are looked at. */
 export interface NotchAsk extends Pick<NotchRequest, 'sessions' | 'today' | 'dayEndsAtHour'> {
   routineIds: readonly string[]
@@ -59,6 +64,10 @@ const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs
 const ALONE: TimeGiven = { nowMs: TIME.nowMs, withinMs: 800 }
 const alone = <T>(make: (time: TimeGiven) => T | null) => patiently((withinMs) => make({ ...ALONE, withinMs }), ALONE)
 
+const byId = <T extends { id: string }>(all: readonly T[]) => new Map(all.map((each) => [each.id, each]))
+const whole = <T>(sent: readonly (T | string)[], named: ReadonlyMap<string, T>): T[] =>
+  sent.map((each) => (typeof each === 'string' ? named.get(each)! : each))
+let shipped = { forms: byId<Form>([]), routines: byId<Routine>([]) }
 let setting: TodaySetting | null = null
 let prepared: { body: string; all: Prepared[] } | null = null
 function preparedFor(now: TodaySetting, body: TodayAsk['body']): Prepared[] {
@@ -71,8 +80,13 @@ let asked = 0
 let weekAsked = 0
 
 const planWorker = {
-  set(next: TodaySetting) {
-    setting = next
+  /** `shippedText` is all that ships, as `[forms, routines]`; null where it was told before. */
+  set({ forms, routines, ...rest }: SentSetting, shippedText: string | null) {
+    if (shippedText !== null) {
+      const [those, all] = JSON.parse(shippedText) as [Form[], Routine[]]
+      shipped = { forms: byId(those), routines: byId(all) }
+    }
+    setting = { ...rest, forms: whole(forms, shipped.forms), routines: whole(routines, shipped.routines) }
     prepared = null
   },
   /** What can be done before it is asked: all routines, eased for such a body. */

@@ -2,15 +2,17 @@ import { wrap, type Remote } from 'comlink'
 import { toRaw } from 'vue'
 import { NOT_SAID } from '#core/journal'
 import { bodyOf } from '#core/plan'
-import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
+import { CATALOGUE, SHIPPED_ROUTINES, shippedText } from '#data'
 import type { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
-import type { TodaySetting, PlanWorker } from '~/shared/plan/plan.worker'
+import type { PlanWorker, SentSetting, TodaySetting } from '~/shared/plan/plan.worker'
 
 interface There {
   remote: Remote<PlanWorker>
   /** Never fulfilled; rejected where the worker cannot be had, and then another one is begun the next time. */
   broken: Promise<never>
+  /** It has been told what ships. */
+  knowsShipped: boolean
 }
 let there: There | null = null
 /** The setting that the worker has been told. */
@@ -30,7 +32,7 @@ export function planWorker(): There {
   })
   // Whoever does not ask just then need not hear of it.
   broken.catch(() => {})
-  there = { remote: wrap<PlanWorker>(worker), broken }
+  there = { remote: wrap<PlanWorker>(worker), broken, knowsShipped: false }
   return there
 }
 
@@ -48,11 +50,17 @@ export const settingNow = ({ routines, setting, settings }: ReturnType<typeof us
   ...{ routines, ...setting, conditions: settings.conditions },
 })
 
-/** A copy that can be sent. What ships is as it was read, and is copied on the way anyway: it is most of all. */
-function copyOf({ forms, routines, ...rest }: TodaySetting): TodaySetting {
+/** A copy that can be sent. What ships is most of all: it is only named. */
+function copyOf({ forms, routines, ...rest }: TodaySetting): SentSetting {
   const shipped = new Set<unknown>([...CATALOGUE, ...SHIPPED_ROUTINES])
-  const own = <T>(each: T): T => (shipped.has(each) ? each : plainCopy(each))
+  const own = <T extends { id: string }>(each: T) => (shipped.has(each) ? each.id : plainCopy(each))
   return { ...plainCopy(rest), forms: forms.map(own), routines: routines.map(own) }
+}
+/** Tell the worker the setting, and the first time what ships besides. */
+function tell(worker: There, setting: TodaySetting): Promise<void> {
+  const shipped = worker.knowsShipped ? null : shippedText()
+  worker.knowsShipped = true
+  return worker.remote.set(copyOf(setting), shipped)
 }
 
 /** Before Today's screen comes to ask what to practise, and while it does, what that is chosen from is made ready. */
@@ -70,9 +78,10 @@ export async function toldWorker<T>(
   setting: TodaySetting,
   ask: (remote: Remote<PlanWorker>) => Promise<T>,
 ): Promise<T> {
-  const { remote, broken } = planWorker()
+  const worker = planWorker()
+  const { remote, broken } = worker
   try {
-    const heard = isTold(setting) ? null : remote.set(copyOf(setting))
+    const heard = isTold(setting) ? null : tell(worker, setting)
     if (heard) told = setting
     const [answer] = await Promise.race([Promise.all([ask(remote), heard]), broken])
     return answer
