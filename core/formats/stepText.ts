@@ -29,16 +29,15 @@ export const stepLines = (step: Step, forms: readonly Form[], part: ArcPart, ind
   ...(step.layers ?? []).map((layer) => `${indent}  - ${writeLayer(layer)}`),
 ]
 
-/** Two forms of one name are told apart by their ids, and so is a form that is not here. */
-/** Whether another name goes on after this one as a count would: then only the id is sure. */
+/** Whether another name goes on after this one as a count would: then only the id is sure. (Few have such a letter there: they alone are spelled.) */
 const begins = ({ name }: Form, forms: readonly Form[]) =>
   forms.some(
     (other) =>
-      other.name.length > name.length &&
-      plainSpelling(other.name.slice(0, name.length)) === plainSpelling(name) &&
-      /^[:,\s]/.test(other.name.slice(name.length)),
+      /^[:,\s]/.test(other.name.slice(name.length)) &&
+      plainSpelling(other.name.slice(0, name.length)) === plainSpelling(name),
   )
 
+/** Two forms of one name are told apart by their ids, and so is a form that is not here. */
 function nameInText(formId: string, forms: readonly Form[]): string {
   const form = forms.find(({ id }) => id === formId)
   const same = forms.filter(({ name }) => name === form?.name)
