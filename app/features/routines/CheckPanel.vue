@@ -14,19 +14,21 @@ const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: str
 const person = usePersonStore()
 const known = useKnownPerson()
 
-const input = computed(() => ({ routine: props.routine, ...person.setting }))
-const findings = computed(() => {
+function lookedOver(routine: Routine): Finding[] {
   try {
-    return checkRoutine(input.value, known.value)
+    return checkRoutine({ routine, ...person.setting }, known.value)
   } catch {
     // A routine that cannot be compiled says so above.
     return []
   }
-})
-function mendIt(finding: Finding) {
-  if (mend(input.value, finding, newStepId))
-    emit('change', (now) => mend({ ...input.value, routine: now }, finding, newStepId) ?? now, 'Mended.')
 }
+const findings = computed(() => lookedOver(props.routine))
+/** What is mended by then, as by a second press, is left. */
+function mended(routine: Routine, key: string): Routine {
+  const still = lookedOver(routine).find((finding) => finding.key === key)
+  return (still && mend({ routine, ...person.setting }, still, newStepId)) ?? routine
+}
+const mendIt = ({ key }: Finding) => emit('change', (now) => mended(now, key), 'Mended.')
 defineExpose({
   /** What can be mended, as it is said on its button. */
   mends: computed(() =>
@@ -38,7 +40,11 @@ defineExpose({
   ),
 })
 const silence = (finding: Finding) =>
-  emit('change', (now) => ({ ...now, silenced: [...now.silenced, finding.key] }), 'It will not be said again here.')
+  emit(
+    'change',
+    (now) => ({ ...now, silenced: [...new Set([...now.silenced, finding.key])] }),
+    'It will not be said again here.',
+  )
 const unsilence = () => emit('change', (now) => ({ ...now, silenced: [] }), 'All is said again.')
 
 const ordered = (routine: Routine) => suggestOrder(routine, person.forms)

@@ -127,13 +127,13 @@ const pin = (entryId: string) =>
     entryId,
     changed((now) => setMark(now, [entryId], 'pinned', true), 'Pinned.'),
   )
-// The routine was changed by hand: what was proposed, or is being looked for, no longer fits it.
+// The routine was changed by hand: what was proposed no longer fits it, and what is being looked for is looked for anew.
 watch(
   () => props.routine,
   (now) => {
     if (!fittedFrom || dequal(now, fittedFrom)) return
-    if (searching.value) cancel()
-    result.value = null
+    if (searching.value) void fit()
+    else result.value = null
   },
 )
 const drawn = computed(() => (result.value ? compiled(result.value.routine) : null))
