@@ -165,7 +165,7 @@ test('a practice of ten minutes elsewhere is closed here, and both are one pract
   await page.getByRole('spinbutton', { name: 'I practised' }).press('Tab')
   await expect(page.getByText('A closing of 3 min or a little more.')).toBeVisible()
   await page.getByRole('button', { name: 'Close me' }).click()
-  await expect(page).toHaveURL('/follow')
+  await expect(page.getByRole('heading', { level: 1, name: /^Following / })).toBeVisible()
   await page.getByRole('button', { name: 'Begin', exact: true }).focus()
   await begin(page)
   await letPass(page, 400)
