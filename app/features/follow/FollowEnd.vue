@@ -4,7 +4,7 @@ import { FEELING_SCALES, NOT_SAID, RECALLS, type FeelingScale, type Felt, type R
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
-import { EXERTION_LEGEND } from '~/shared/words/practice'
+import { EXERTION_LEGEND } from '~/shared/words/body'
 import { durationPhrase } from '~/shared/words/time'
 import { pebblePath, stoneShare } from '~/shared/drawing/pebble'
 import { plural } from '~/shared/words/numbers'

@@ -2,7 +2,7 @@
 import { cautionsForMe, cautionsOf, madeMilder, milderState, type Caution, type Form } from '#core/forms'
 import { useMyWay } from './myWay'
 import { usePersonStore } from '~/shared/store/person'
-import { CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/practice'
+import { CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/body'
 
 /** The cautions of a form, those that concern me first to be seen, with the milder version where there is one. */
 const props = defineProps<{ form: Form }>()

@@ -20,9 +20,8 @@ import {
   wayFor,
 } from '#core/forms'
 import { usePersonStore } from '~/shared/store/person'
+import { AREA_WORDS, CAUTION_NAMES } from '~/shared/words/body'
 import {
-  AREA_WORDS,
-  CAUTION_NAMES,
   diagonalPhrase,
   MEETING_WORDS,
   PART_WORDS,

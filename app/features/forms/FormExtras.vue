@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { AREAS, FORM_CAUTIONS, TRADITION_KINDS, type Form, type TraditionWord } from '#core/forms'
-import { AREA_WORDS, CAUTION_NAMES, TRADITION_WORDS } from '~/shared/words/practice'
+import { AREA_WORDS, CAUTION_NAMES } from '~/shared/words/body'
+import { TRADITION_WORDS } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 
 /** What more is known of a form: levels, equipment, reminders, the tradition's words, areas, effort and cautions. */

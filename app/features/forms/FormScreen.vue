@@ -8,9 +8,9 @@ import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { layDraft } from '~/shared/store/drafts'
 import { usePersonStore } from '~/shared/store/person'
+import { AREA_WORDS } from '~/shared/words/body'
 import {
   phaseLengthPhrase,
-  AREA_WORDS,
   COUNTING_WORDS,
   PART_WORDS,
   SIDE_ORDER_WORDS,

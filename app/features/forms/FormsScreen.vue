@@ -18,7 +18,8 @@ import { useConcerned } from '~/shared/store/concerned'
 import { usePersonStore } from '~/shared/store/person'
 import { useGrowing } from '~/shared/ui/growing'
 import { plural } from '~/shared/words/numbers'
-import { AREA_WORDS, PART_WORDS, STAGE_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
+import { AREA_WORDS } from '~/shared/words/body'
+import { PART_WORDS, STAGE_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
 
 const person = usePersonStore()
 useHead({ title: 'Forms · Pebblebrook' })

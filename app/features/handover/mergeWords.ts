@@ -2,7 +2,7 @@ import type { Form } from '#core/forms'
 import { ofMark, type ListName } from '#core/formats'
 import { differingFields, type MergeItem } from '#core/merge'
 import { wordsFor } from '~/shared/store/storedPerson'
-import { CONDITION_WORDS } from '~/shared/words/practice'
+import { CONDITION_WORDS } from '~/shared/words/body'
 import { shortDayPhrase } from '~/shared/words/time'
 
 const SETTING_WORDS: Record<string, string> = {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { correctionsOf, type SessionRecord } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
-import { companionsPhrase, lessonPhrase, RECALL_WORDS, sensationPhrase } from '~/shared/words/practice'
+import { sensationPhrase } from '~/shared/words/body'
+import { companionsPhrase, lessonPhrase, RECALL_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import DoneStones from '~/shared/drawing/DoneStones.vue'
 import {

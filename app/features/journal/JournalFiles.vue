@@ -10,7 +10,7 @@ import { plural } from '~/shared/words/numbers'
 import { dayPhrase, durationPhrase, timeOfDayPhrase } from '~/shared/words/time'
 import { feltPhrase } from './journalWords'
 import { useJournalWorker } from './journalWorker'
-import { sensationPhrase } from '~/shared/words/practice'
+import { sensationPhrase } from '~/shared/words/body'
 
 /** The journal out as tables, as a calendar and as a diary to read; and sessions in from tables. */
 const props = defineProps<{ keep: (sessions: SessionRecord[]) => Promise<boolean> }>()

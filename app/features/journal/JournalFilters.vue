@@ -2,7 +2,7 @@
 import { filterChoices, type JournalFilter } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
-import { PLACE_WORDS, SCALE_WORDS, sensationPhrase } from '~/shared/words/practice'
+import { PLACE_WORDS, SCALE_WORDS, sensationPhrase } from '~/shared/words/body'
 
 /** Narrowing the journal: by routine, form, feeling, sensation and place; and going to a date. */
 const filter = defineModel<JournalFilter>({ required: true })

@@ -21,7 +21,7 @@ import {
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
-import { SENSATION_WORDS } from '~/shared/words/practice'
+import { SENSATION_WORDS } from '~/shared/words/body'
 import { AIM_WEEKS, aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/steadiness'
 import { durationPhrase, minutesPhrase, weekdayPhrase } from '~/shared/words/time'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'

@@ -1,6 +1,6 @@
 import type { About, Answer, LengthOfSession, Outcome, TimeOfDay } from '#core/evidence'
 import { plural } from '~/shared/words/numbers'
-import { SCALE_WORDS } from '~/shared/words/practice'
+import { SCALE_WORDS } from '~/shared/words/body'
 
 /** What the evidence says, in sentences. Names of routines and forms are given, as the evidence knows ids only. */
 export type NameOf = (about: About) => string

@@ -1,5 +1,5 @@
 import { ACTIVITY_GUIDELINE, type Coverage, type Neglected } from '#core/journal'
-import { AREA_WORDS } from '~/shared/words/practice'
+import { AREA_WORDS } from '~/shared/words/body'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { agoPhrase } from '~/shared/words/time'
 

@@ -11,7 +11,8 @@ import {
 import type { Deviation, DoneStep, PlannedStep } from '#core/runner'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
 import { plural } from '~/shared/words/numbers'
-import { PLACE_WORDS, SCALE_WORDS, SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
+import { PLACE_WORDS, SCALE_WORDS } from '~/shared/words/body'
+import { SIDE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import { durationPhrase, shortWeekdayPhrase, timeOfDayPhrase, timePhrase } from '~/shared/words/time'
 
 /** "Tue 3 Mar, 07:30", "Tue 3 Mar, in the night, 00:30": the practice day, with its year where that is not `thisYear`, and the time by the clock where it was done. */

@@ -1,6 +1,6 @@
 import { addDays, weekStart, type Noticed, type Span } from '#core/journal'
 import { percentPhrase, plural } from '~/shared/words/numbers'
-import { sensationPhrase } from '~/shared/words/practice'
+import { sensationPhrase } from '~/shared/words/body'
 import { dayPhrase, durationPhrase, minutesPhrase, monthPhrase, shortDayPhrase } from '~/shared/words/time'
 
 export const SPANS = ['week', 'month', 'year'] as const

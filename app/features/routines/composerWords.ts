@@ -3,15 +3,8 @@ import type { Form, Manner } from '#core/forms'
 import { STAGE_NAMES } from '#core/formats'
 import type { Finding, Layer, MendKind, Pattern } from '#core/routine'
 import { percentPhrase, plural } from '~/shared/words/numbers'
-import {
-  AREA_WORDS,
-  CAUTION_NAMES,
-  CAUTION_WORDS,
-  CONDITION_WORDS,
-  PART_WORDS,
-  STAGE_WORDS,
-  VERSION_WORDS,
-} from '~/shared/words/practice'
+import { AREA_WORDS, CAUTION_NAMES, CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/body'
+import { PART_WORDS, STAGE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 
 /** The words of the composer. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TODAY_STATES, type TodayState } from '#core/compose'
 import { isForPage } from '~/shared/ui/keys'
-import { TODAY_WORDS } from '~/shared/words/practice'
+import { TODAY_WORDS } from '~/shared/words/body'
 import { HAND_MINUTES } from './atHand'
 
 /** The minutes at hand and how the body is: one press or one key each. */

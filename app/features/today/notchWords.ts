@@ -2,7 +2,8 @@ import type { Form } from '#core/forms'
 import type { Notch, NotchReason } from '#core/plan'
 import type { Routine } from '#core/routine'
 import { listPhrase, plural } from '~/shared/words/numbers'
-import { countPhrase, PLACE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
+import { PLACE_WORDS } from '~/shared/words/body'
+import { countPhrase, VERSION_WORDS } from '~/shared/words/practice'
 
 interface NotchNames {
   formOf: (formId: string) => Form | undefined

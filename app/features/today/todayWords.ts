@@ -2,7 +2,7 @@ import type { Outcome } from '#core/evidence'
 import type { ArcPart, Side } from '#core/forms'
 import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
 import { listPhrase, plural } from '~/shared/words/numbers'
-import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/practice'
+import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/body'
 import { agoPhrase, durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
 
 /** What the words need to know besides the reasons. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { amountsInAll, type Amounts } from '#core/plan'
 import { AREAS } from '#core/forms'
-import { AREA_WORDS } from '~/shared/words/practice'
+import { AREA_WORDS } from '~/shared/words/body'
 import { minutesPhrase } from '~/shared/words/time'
 
 /** What the week comes to, as it is planned and as it was done, side by side. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { FEELING_SCALES, type Felt, type FeelingScale, type Pain } from '#core/journal'
-import { SCALE_WORDS } from '~/shared/words/practice'
+import { SCALE_WORDS } from '~/shared/words/body'
 import PainByPlace from './PainByPlace.vue'
 
 /** How it feels, in short scales of words. Nothing has to be said; a second press takes a word back. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PAIN_PLACES, type Pain, type PainPlace } from '#core/journal'
 import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
-import { PLACE_WORDS } from '~/shared/words/practice'
+import { PLACE_WORDS } from '~/shared/words/body'
 import ZeroToTen from './ZeroToTen.vue'
 
 /** Where it hurts and how much: a place is chosen on the drawing or from the list. Nothing has to be said. */

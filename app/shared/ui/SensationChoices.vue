@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ownSensations, SENSATION_LIMITS, SENSATIONS } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
-import { sensationPhrase } from '~/shared/words/practice'
+import { sensationPhrase } from '~/shared/words/body'
 
 /** What was felt: as many as there were, or none; also in words of one's own, which are offered again. */
 const model = defineModel<string[]>({ required: true })
