@@ -186,6 +186,41 @@ test('a routine goes to a fresh browser by a code picture that its camera sees',
   }
 })
 
+/** A drawn code picture as a photograph of it, held a little askew. */
+async function photograph(page: Page, svg: string): Promise<Buffer> {
+  const encoded = await page.evaluate(async (drawn) => {
+    const image = new Image()
+    image.src = `data:image/svg+xml,${encodeURIComponent(drawn)}`
+    await image.decode()
+    const canvas = document.createElement('canvas')
+    canvas.width = 500
+    canvas.height = 500
+    const context = canvas.getContext('2d')!
+    context.rotate(-0.08)
+    context.drawImage(image, 20, 60)
+    return canvas.toDataURL('image/jpeg', 0.7).split(',')[1]!
+  }, svg)
+  return Buffer.from(encoded, 'base64')
+}
+
+test('a picture that was photographed several times is shown once, and so is a link that is asked for twice', async ({
+  page,
+}) => {
+  await handOver(page)
+  const buffer = await photograph(page, await shownPicture(page))
+  const link = await copiedLink(page)
+  const other = await otherDevice(page, '/take')
+  await other
+    .getByLabel('Photographs of code pictures')
+    .setInputFiles(Array.from({ length: 12 }, (_, at) => ({ name: `${at}.jpg`, mimeType: 'image/jpeg', buffer })))
+  await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
+  await other.getByRole('button', { name: 'Leave it' }).click()
+  await expect(other.getByRole('heading', { name: 'A yard of mine' })).toHaveCount(0)
+  await other.getByRole('textbox', { name: 'The link' }).fill(link)
+  await other.getByRole('button', { name: 'Look at it' }).dblclick()
+  await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
+})
+
 test('everything goes to another device over a row of photographs, in any order', async ({ page }) => {
   await handOver(page)
   await goTo(page, 'Settings')
@@ -193,25 +228,7 @@ test('everything goes to another device over a row of photographs, in any order'
   await expect(page.getByText(/pictures, shown in/)).toBeVisible()
   await page.getByRole('button', { name: 'Show the pictures' }).click()
   await expectNoAxeFindings(page)
-  const photographs = await Promise.all(
-    (await allPictures(page)).map(async (svg) =>
-      Buffer.from(
-        await page.evaluate(async (drawn) => {
-          const image = new Image()
-          image.src = `data:image/svg+xml,${encodeURIComponent(drawn)}`
-          await image.decode()
-          const canvas = document.createElement('canvas')
-          canvas.width = 500
-          canvas.height = 500
-          const context = canvas.getContext('2d')!
-          context.rotate(-0.08)
-          context.drawImage(image, 20, 60)
-          return canvas.toDataURL('image/jpeg', 0.7).split(',')[1]!
-        }, svg),
-        'base64',
-      ),
-    ),
-  )
+  const photographs = await Promise.all((await allPictures(page)).map((svg) => photograph(page, svg)))
   const asFiles = photographs.map((buffer, at) => ({ name: `${at}.jpg`, mimeType: 'image/jpeg', buffer }))
   const other = await otherDevice(page, '/take')
   const [first, ...rest] = asFiles.reverse()

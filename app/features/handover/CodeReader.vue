@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { missingFrames, type FramesRead } from '#core/handover'
 import { listPhrase, plural } from '~/shared/words/numbers'
-import { arrive } from './arriving'
+import { arrive, type Arrived } from './arriving'
 import { useCamera, type CameraState } from './useCamera'
 
 /** Reads code pictures, by the camera or from photographs, until what they hold is whole. */
@@ -11,12 +11,12 @@ const frames = shallowRef<FramesRead | null>(null)
 const fault = ref('')
 const { state, start, stop, readPhotograph } = useCamera(video, (text) => void take(text))
 
-/** Take one text in. True where it was something of ours. */
-function take(text: string): boolean {
+/** Take one text in; what it came to. */
+function take(text: string): Arrived['is'] {
   const arrived = arrive(frames.value, text)
   if (arrived.is === 'strange') {
     fault.value = 'This picture holds nothing of Pebblebrook’s.'
-    return false
+    return arrived.is
   }
   fault.value = arrived.is === 'wrong' ? 'The pictures do not fit together. They are read anew.' : ''
   frames.value = arrived.is === 'begun' ? arrived.frames : null
@@ -24,7 +24,7 @@ function take(text: string): boolean {
     stop()
     emit('whole', arrived.bytes)
   }
-  return true
+  return arrived.is
 }
 const missing = computed(() => (frames.value ? missingFrames(frames.value) : []))
 /** When few are missing, which they are helps to hold still at the right one. */
@@ -39,8 +39,10 @@ async function readAll(files: File[]) {
   fault.value = ''
   const unread: string[] = []
   for (const file of files) {
-    const texts = await readPhotograph(file)
-    if (texts.length === 0 || !texts.some(take)) unread.push(file.name)
+    const came = (await readPhotograph(file)).map(take)
+    // What is whole is shown: the photographs after it have nothing to add.
+    if (came.includes('whole')) return
+    if (came.every((is) => is === 'strange')) unread.push(file.name)
   }
   if (unread.length > 0) fault.value = `No code picture of Pebblebrook’s could be read in ${listPhrase(unread)}.`
 }

@@ -40,8 +40,11 @@ export function useReading() {
   /** From 0 to 1 while it reads; null when it does not. */
   const progress = ref<number | null>(null)
   let callOff: () => void = () => undefined
+  /** Which reading is the latest: one that was called off leaves alone what came after it. */
+  let latest = 0
 
   function cancel() {
+    latest += 1
     callOff()
     callOff = () => undefined
     progress.value = null
@@ -49,14 +52,15 @@ export function useReading() {
   /** A file, its text, or the bytes of a packed one. Null when it was called off. */
   async function read(brought: File | string | Uint8Array): Promise<Brought | null> {
     cancel()
+    const own = latest
     progress.value = 0
     try {
       const content = brought instanceof File ? await brought.text() : brought
-      return await readHere(content)
+      return own === latest ? await readHere(content) : null
     } catch (error) {
       return refused(`The file could not be read: ${error instanceof Error ? error.message : String(error)}.`)
     } finally {
-      cancel()
+      if (own === latest) cancel()
     }
   }
   function readHere(content: string | Uint8Array): Promise<Brought | null> {

@@ -9,7 +9,10 @@ export interface Unkept {
   why: string
 }
 
-type Work = (database: Database) => Promise<void>
+/** What is written once a write is kept, in a transaction that it opens at once: it comes before whatever is written later, and nothing waits for it. */
+export type Beside = (database: Database) => Promise<unknown>
+/** One write; what it gives back, if anything, is to be written beside. */
+type Work = (database: Database) => Promise<unknown>
 
 /** After so long a write is said to be waited for. */
 const SLOW_MS = 3000
@@ -27,7 +30,7 @@ const isClosed = (error: unknown) =>
 
 /**
  * The one gate through which everything is written. Writes follow one another; each is kept only when its transaction has come to its
- * end. A store that was closed is opened again; what fails is kept in memory and told, and tried again when it is asked for.
+ * end. What is to be written beside one goes its own way, so that the next stands the sooner: a page may be left at any time. A store that was closed is opened again; what fails is kept in memory and told, and tried again when it is asked for.
  */
 export function createGate(open: () => Promise<Database>) {
   const unkept = shallowRef<Unkept[]>([])
@@ -53,19 +56,22 @@ export function createGate(open: () => Promise<Database>) {
     database = null
     void before?.then((one) => one.close()).catch(() => undefined)
   }
-  async function attempt(work: Work) {
+  async function attempt<T>(work: (database: Database) => Promise<T>): Promise<T> {
     try {
-      await work(await current())
+      return await work(await current())
     } catch (error) {
       if (database && !isClosed(error)) throw error
       forget()
-      await work(await current())
+      return work(await current())
     }
   }
   async function tried(key: string, what: string, work: Work): Promise<boolean> {
     const alarm = setTimeout(() => (slow.value = what), SLOW_MS)
     try {
-      await attempt(work)
+      await attempt(async (one) => {
+        const beside = await work(one)
+        if (typeof beside === 'function') writeBeside(key, what, beside as Beside, one)
+      })
       unkept.value = unkept.value.filter((each) => each.key !== key)
       works.delete(key)
       return true
@@ -77,6 +83,11 @@ export function createGate(open: () => Promise<Database>) {
       clearTimeout(alarm)
       slow.value = ''
     }
+  }
+
+  /** What fails of it is told and tried again as a write of its own. */
+  function writeBeside(key: string, what: string, beside: Beside, one: Database) {
+    void beside(one).catch(() => write(`${key} beside`, `what is noted of ${what}`, beside))
   }
 
   /** Write something; `key` says what it is a state of: a later write of the same takes the place of one that failed. True when it is kept. */
@@ -91,10 +102,6 @@ export function createGate(open: () => Promise<Database>) {
     return works.size === 0
   }
   /** Read something, from a store that is opened again where it was closed. */
-  async function read<T>(what: (database: Database) => Promise<T>): Promise<T> {
-    let found: { value: T } | null = null
-    await attempt(async (one) => void (found = { value: await what(one) }))
-    return found!.value as T
-  }
+  const read = <T>(what: (database: Database) => Promise<T>): Promise<T> => attempt(what)
   return { unkept, slow, write, tryAgain, read, forget, settled: () => queue }
 }

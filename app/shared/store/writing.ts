@@ -10,6 +10,7 @@ import {
   type Snapshot,
   type StoreName,
 } from './database'
+import type { Beside } from './gate'
 import { noteChanges, settingChanges, settleBeside, type NotedChange } from './marking'
 
 /** All that is written in a transaction, or nothing: what fails undoes what came before it, and the end is waited for. */
@@ -44,7 +45,7 @@ export async function putNow<Store extends Exclude<StoreName, 'kept'>>(
 
 /**
  * Put items of a list and remove others (null), all of it or nothing, and commit at once: a page that is closed or loaded again just then cannot lose it.
- * What is noted of the changes follows; a page that is closed between the two leaves a note that is older than the item, which a merge with another
+ * What is to be noted of the changes is given back; a page that is closed between the two leaves a note that is older than the item, which a merge with another
  * device then takes for a change on both.
  */
 async function writeItems(
@@ -52,7 +53,7 @@ async function writeItems(
   list: ListName,
   items: readonly (readonly [id: string, item: { id: string } | null])[],
   at: string,
-): Promise<void> {
+): Promise<Beside> {
   const transaction = database.transaction(list, 'readwrite')
   const { store } = transaction
   const changes: NotedChange[] = []
@@ -67,14 +68,16 @@ async function writeItems(
     const before = await found
     items.forEach(([itemId, after], place) => changes.push({ list, itemId, before: before[place] ?? null, after }))
   })
-  await noteAfter(database, changes, at)
+  return noting(changes, at)
 }
 
-/** What is noted of changes that stand in the store already. */
-async function noteAfter(database: Database, changes: readonly NotedChange[], at: string): Promise<void> {
-  const noting = database.transaction(['marks', 'kept'], 'readwrite')
-  await whole(noting, () => noteChanges(noting as never, changes, at))
-}
+/** Notes changes that stand in the store already. */
+const noting =
+  (changes: readonly NotedChange[], at: string): Beside =>
+  async (database) => {
+    const transaction = database.transaction(['marks', 'kept'], 'readwrite')
+    await whole(transaction, () => noteChanges(transaction as never, changes, at))
+  }
 
 /** Settle one of the states beside a thing: it is kept no longer. */
 export async function settleNow(database: Database, markId: string, stamp: string, at: string): Promise<void> {
@@ -153,14 +156,17 @@ export async function eraseAll(database: Database, why: Snapshot['why'] | null =
   })
 }
 
-/** Change one item by what stands in the store at that moment; undefined leaves it. Others cannot come in between. It is committed at once, and noted after. */
+/**
+ * Change one item by what stands in the store at that moment; undefined leaves it. Others cannot come in between. It is committed at once; what is
+ * to be noted of it is given back.
+ */
 export async function changeNow<List extends ListName>(
   database: Database,
   list: List,
   id: string,
   at: string,
   change: (stored: unknown) => PersonData[List][number] | undefined,
-): Promise<void> {
+): Promise<Beside> {
   const transaction = database.transaction(list as ListName, 'readwrite')
   const changes: NotedChange[] = []
   await whole(transaction, async () => {
@@ -170,11 +176,15 @@ export async function changeNow<List extends ListName>(
     changes.push({ list, itemId: id, before: before ?? null, after })
     await Promise.all([transaction.store.put(after as never), Promise.resolve().then(() => transaction.commit())])
   })
-  if (changes.length > 0) await noteAfter(database, changes, at)
+  return noting(changes, at)
 }
 
 /** The same of the settings. */
-export async function changeSettingsNow(database: Database, at: string, change: (stored: unknown) => Settings) {
+export async function changeSettingsNow(
+  database: Database,
+  at: string,
+  change: (stored: unknown) => Settings,
+): Promise<Beside> {
   const transaction = database.transaction('kept', 'readwrite')
   const changes: NotedChange[] = []
   await whole(transaction, async () => {
@@ -183,5 +193,5 @@ export async function changeSettingsNow(database: Database, at: string, change: 
     changes.push(...settingChanges(before, after))
     await Promise.all([transaction.store.put(after, 'settings'), Promise.resolve().then(() => transaction.commit())])
   })
-  await noteAfter(database, changes, at)
+  return noting(changes, at)
 }

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { openWorld, type Database } from '~/shared/store/database'
 import { putNow } from '~/shared/store/writing'
 import { createGate } from '~/shared/store/gate'
@@ -75,5 +75,40 @@ describe('the gate of all writes', () => {
     const quick = gate.write('a', 'a form', (database) => name(database, 'Second'))
     expect(await Promise.all([slow, quick])).toEqual([true, true])
     expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Second' })
+  })
+  it('lets nothing wait for what is written beside, and lets that come before what is written later', async () => {
+    const gate = createGate(() => openWorld('own'))
+    let finish: () => void = () => undefined
+    const unfinished = new Promise<void>((resolve) => (finish = resolve))
+    const order: string[] = []
+    const beside = async (database: Database) => {
+      const transaction = database.transaction('forms', 'readwrite')
+      await transaction.store.put(aForm({ id: 'a', name: 'Beside' }))
+      order.push('beside')
+      await unfinished
+    }
+    const first = gate.write('a', 'a form', (database) => put('a')(database).then(() => beside))
+    const second = gate.write('b', 'a form', async (database) => {
+      await putNow(database, 'forms', aForm({ id: 'a', name: 'Later' }))
+      order.push('later')
+    })
+    expect(await Promise.all([first, second])).toEqual([true, true])
+    expect(order).toEqual(['beside', 'later'])
+    finish()
+    expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
+  })
+  it('tells that what is written beside is not kept, and writes it when it is tried again', async () => {
+    const gate = createGate(() => openWorld('own'))
+    let isFull = true
+    const beside = (database: Database) => (isFull ? full() : put('beside')(database))
+    expect(await gate.write('a', 'the form “A”', (database) => put('a')(database).then(() => beside))).toBe(true)
+    await vi.waitFor(() =>
+      expect(gate.unkept.value).toEqual([
+        expect.objectContaining({ what: 'what is noted of the form “A”', why: 'the store of this browser is full' }),
+      ]),
+    )
+    isFull = false
+    expect(await gate.tryAgain()).toBe(true)
+    expect(await idsIn()).toEqual(['a', 'beside'])
   })
 })

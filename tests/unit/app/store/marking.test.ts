@@ -14,6 +14,7 @@ import {
   replaceAll,
   settleNow,
 } from '~/shared/store/writing'
+import type { Beside } from '~/shared/store/gate'
 import { giveOut } from '~/shared/store/marking'
 import { aForm } from '../../../helpers'
 
@@ -21,6 +22,8 @@ const AT = '2026-03-01T06:30:00.000Z'
 const form = (about: string, id = 'f') => aForm({ id, about })
 const markOf = (database: Database, id: string) => database.get('marks', id)
 let database: Database
+/** Until what is to be noted of a change stands too. */
+const noted = async (change: Promise<Beside>) => (await change)(database)
 beforeEach(async () => {
   globalThis.indexedDB = new IDBFactory()
   database = await openWorld('own')
@@ -28,41 +31,41 @@ beforeEach(async () => {
 
 describe('what is noted of changes', () => {
   it('is nothing of what is new, and of a change that it came after what stood', async () => {
-    await putItemNow(database, 'forms', form('new'), AT)
+    await noted(putItemNow(database, 'forms', form('new'), AT))
     expect(await database.count('marks')).toBe(0)
-    await putItemNow(database, 'forms', form('changed'), AT)
+    await noted(putItemNow(database, 'forms', form('changed'), AT))
     expect(await markOf(database, 'forms/f')).toMatchObject({ at: AT, after: [expect.stringMatching(/^=/)] })
-    await putItemNow(database, 'forms', form('changed'), '2026-03-02T06:30:00.000Z')
+    await noted(putItemNow(database, 'forms', form('changed'), '2026-03-02T06:30:00.000Z'))
     expect((await markOf(database, 'forms/f'))!.at).toBe(AT)
   })
 
   it('is one change until it is given out, and another after it', async () => {
-    await putItemNow(database, 'forms', form('a'), AT)
-    await putItemNow(database, 'forms', form('b'), AT)
+    await noted(putItemNow(database, 'forms', form('a'), AT))
+    await noted(putItemNow(database, 'forms', form('b'), AT))
     const first = (await markOf(database, 'forms/f'))!
-    await putItemNow(database, 'forms', form('c'), AT)
+    await noted(putItemNow(database, 'forms', form('c'), AT))
     expect((await markOf(database, 'forms/f'))!.stamp).toBe(first.stamp)
     expect(await giveOut(database)).toHaveLength(1)
-    await putItemNow(database, 'forms', form('d'), AT)
+    await noted(putItemNow(database, 'forms', form('d'), AT))
     const next = (await markOf(database, 'forms/f'))!
     expect(next.stamp).not.toBe(first.stamp)
     expect(next.after).toContain(first.stamp)
   })
 
   it('remembers what was removed, of the journal too', async () => {
-    await putItemNow(database, 'forms', form('a'), AT)
-    await removeItemNow(database, 'forms', 'f', AT)
+    await noted(putItemNow(database, 'forms', form('a'), AT))
+    await noted(removeItemNow(database, 'forms', 'f', AT))
     expect(await markOf(database, 'forms/f')).toMatchObject({ gone: true })
     const session = { id: 's' } as never
-    await changeSessionsNow(database, [], [session], AT)
-    await changeSessionsNow(database, ['s'], [], AT)
+    await noted(changeSessionsNow(database, [], [session], AT))
+    await noted(changeSessionsNow(database, ['s'], [], AT))
     expect(await markOf(database, 'sessions/s')).toMatchObject({ gone: true })
     expect(await database.count('sessions')).toBe(0)
   })
 
   it('holds up nothing that is changed: that stands, though the page is closed before it is noted', async () => {
     const { settings } = newPerson()
-    await putItemNow(database, 'forms', form('a', 'changed'), AT)
+    await noted(putItemNow(database, 'forms', form('a', 'changed'), AT))
     const closing = new Proxy(database, {
       get(target, name) {
         if (name !== 'transaction') return Reflect.get(target, name) as unknown
@@ -72,9 +75,12 @@ describe('what is noted of changes', () => {
         }
       },
     })
-    await expect(putItemNow(closing, 'forms', form('b', 'put'), AT)).rejects.toThrow('closed')
-    await expect(changeNow(closing, 'forms', 'changed', AT, () => form('b', 'changed'))).rejects.toThrow('closed')
-    await expect(changeSettingsNow(closing, AT, () => ({ ...settings, dayEndsAtHour: 4 }))).rejects.toThrow('closed')
+    const changes = [
+      await putItemNow(closing, 'forms', form('b', 'put'), AT),
+      await changeNow(closing, 'forms', 'changed', AT, () => form('b', 'changed')),
+      await changeSettingsNow(closing, AT, () => ({ ...settings, dayEndsAtHour: 4 })),
+    ]
+    for (const note of changes) await expect(note(closing)).rejects.toThrow('closed')
     expect(await database.get('forms', 'put')).toMatchObject({ about: 'b' })
     expect(await database.get('forms', 'changed')).toMatchObject({ about: 'b' })
     expect(await database.get('kept', 'settings')).toMatchObject({ dayEndsAtHour: 4 })
@@ -82,27 +88,27 @@ describe('what is noted of changes', () => {
 
   it('is of each setting by itself', async () => {
     const { settings } = newPerson()
-    await changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 4, conditions: ['heart'] }))
-    await changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 5 }))
+    await noted(changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 4, conditions: ['heart'] })))
+    await noted(changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 5 })))
     expect((await database.getAllKeys('marks')).sort()).toEqual(['settings/condition:heart', 'settings/dayEndsAtHour'])
     expect(await markOf(database, 'settings/condition:heart')).toMatchObject({ gone: true })
   })
 
   it('stays the store’s own when all is replaced, whose later changes are others than those before', async () => {
-    await putItemNow(database, 'forms', form('a'), AT)
-    await putItemNow(database, 'forms', form('b'), AT)
+    await noted(putItemNow(database, 'forms', form('a'), AT))
+    await noted(putItemNow(database, 'forms', form('b'), AT))
     const { stamp } = (await markOf(database, 'forms/f'))!
     await replaceAll(database, { ...newPerson(), forms: [form('c')] })
     expect(await database.count('marks')).toBe(0)
-    await putItemNow(database, 'forms', form('d'), AT)
+    await noted(putItemNow(database, 'forms', form('d'), AT))
     const next = (await markOf(database, 'forms/f'))!.stamp
     expect(next.split('.')[0]).toBe(stamp.split('.')[0])
     expect(next).not.toBe(stamp)
   })
 
   it('is given out by a store that takes nothing any more', async () => {
-    await putItemNow(database, 'forms', form('a'), AT)
-    await putItemNow(database, 'forms', form('b'), AT)
+    await noted(putItemNow(database, 'forms', form('a'), AT))
+    await noted(putItemNow(database, 'forms', form('b'), AT))
     const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new DOMException('There is no room.', 'QuotaExceededError')
     })
@@ -116,7 +122,7 @@ describe('what is noted of changes', () => {
     expect(merged.person.forms).toHaveLength(2)
     await replaceAll(database, merged.person, null, merged.marks)
     const beside = merged.person.forms.find(({ id }) => id !== 'f')!
-    await putItemNow(database, 'forms', { ...beside, about: 'mine alone' }, AT)
+    await noted(putItemNow(database, 'forms', { ...beside, about: 'mine alone' }, AT))
     expect((await markOf(database, 'forms/f'))!.beside).toBeUndefined()
     expect(await markOf(database, `forms/${beside.id}`)).toMatchObject({ at: AT, after: [] })
   })
