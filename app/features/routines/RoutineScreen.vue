@@ -3,6 +3,7 @@ import { rollup } from 'd3-array'
 import { closingSecondsWanted, closingShareWanted, duplicate, keepsClosing, stepsOf } from '#core/routine'
 import { newStepId, useRoutineEditing } from './routineEditing'
 import { useStepChanges } from './stepChanges'
+import { unlessEqual } from '~/shared/store/byField'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
@@ -95,6 +96,7 @@ const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
 const beside = useGrowing(['steps', 'look', 'whole', 'extras'] as const, 1)
 /** What is drawn, looked over and told beside the steps follows one picture after them; what is pressed there is done to the routine as it is by then. */
 const besides = useLater(() => routine.value)
+const earlier = useLater(() => versions.value)
 const brook = useLater(
   () => drawn.value,
   () => pulled.value !== null,
@@ -131,7 +133,7 @@ const commands = computed<Command[]>(() => {
     { id: 'keep', name: 'Keep it as it is now', run: () => void keepVersion() },
   ]
 })
-const some = computed(() =>
+const some = unlessEqual(() =>
   selected.value.filter(
     (id) => routine.value && [...routine.value.entries, ...stepsOf(routine.value)].some((each) => each.id === id),
   ),
@@ -260,7 +262,7 @@ const some = computed(() =>
           <RoutineExtras
             v-if="besides && beside.includes('extras')"
             :routine="besides"
-            :versions="versions"
+            :versions="earlier"
             @change="changeBy"
             @keep="keepVersion()"
           />

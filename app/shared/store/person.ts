@@ -39,7 +39,7 @@ import { plainCopy } from './plainCopy'
 import { keptRunning } from './keptRunning'
 import { createReading } from './reading'
 import { personBeforeReading } from './shownLast'
-import { settingsByField, unlessEqual } from './settingsByField'
+import { personByList, settingsByField, unlessEqual } from './byField'
 import { idOf, wordsFor, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
@@ -78,12 +78,11 @@ export const usePersonStore = defineStore('person', () => {
 
   const settings = settingsByField(() => person.value.settings)
   // A list stays the same one while other things change: a tick in the settings is no reason to sort the journal.
-  const own = <K extends keyof PersonData>(list: K) => computed(() => person.value[list])
-  const [ownForms, ownRoutines, ownSessions, stages] = [own('forms'), own('routines'), own('sessions'), own('stages')]
-  const forms = computed<Form[]>(() => [...CATALOGUE, ...ownForms.value])
+  const own = personByList(() => person.value)
+  const forms = computed<Form[]>(() => [...CATALOGUE, ...own.forms])
   const formsById = computed(() => new Map(forms.value.map((form) => [form.id, form])))
-  const routines = computed<Routine[]>(() => [...ownRoutines.value, ...SHIPPED_ROUTINES])
-  const ways = own('ways')
+  const routines = computed<Routine[]>(() => [...own.routines, ...SHIPPED_ROUTINES])
+  const ways = computed(() => own.ways)
   const pace = computed(() => settings.pace)
   const rules = computed(() => settings.rules)
   /** With these, any routine becomes a Timeline at my pace, in my way and by my house rules. */
@@ -92,13 +91,12 @@ export const usePersonStore = defineStore('person', () => {
   })
   /** The latest first. (Instants are written alike: their letters are in the order of time; stored ones are in it already.) */
   const sessions = computed(() =>
-    [...ownSessions.value].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1)).reverse(),
+    [...own.sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1)).reverse(),
   )
   const today = computed(() =>
     practiceDay(new Date(nowAtLook.value).toISOString(), deviceTimeZone(), settings.dayEndsAtHour),
   )
-  const planned = own('planned')
-  const pauses = computed(() => planned.value.filter((each) => each.kind === 'pause'))
+  const pauses = computed(() => own.planned.filter((each) => each.kind === 'pause'))
   const steadinessRules = unlessEqual<SteadinessRules>(() => {
     const { dayEndsAtHour, restPlan } = settings
     return { dayEndsAtHour, restPlan, timeZoneToday: deviceTimeZone(), pauses: pauses.value }
@@ -222,7 +220,7 @@ export const usePersonStore = defineStore('person', () => {
     await put('stages', { id, formId, stage, day: today.value })
     return id
   }
-  const latest = computed(() => latestStages(stages.value))
+  const latest = computed(() => latestStages(own.stages))
   /** How far a form is learned now; null where nothing is said of it. */
   const stageOf = (formId: string) => latest.value.get(formId) ?? null
   /** Where a lesson of a series, or a day of a season, is through with this session, its forms move on in learning. The ids of what was noted. */
@@ -233,7 +231,7 @@ export const usePersonStore = defineStore('person', () => {
     return moved
   }
   function movedOn(session: SessionRecord): { formId: string; stage: LearningStage }[] {
-    const { series: all, seasons, sessions: known } = person.value
+    const { series: all, seasons, sessions: known, stages } = own
     const series = all.find(({ id }) => id === session.lesson?.seriesId)
     if (series) {
       const earlier = known.filter(({ id }) => id !== session.id)
@@ -242,7 +240,7 @@ export const usePersonStore = defineStore('person', () => {
     const season = seasons.find(({ id }) => id === session.routineId)
     if (!season) return []
     const { dayEndsAtHour } = settings
-    const about = { season, sessions: known, stages: stages.value, forms: formsById.value, isPossible, dayEndsAtHour }
+    const about = { season, sessions: known, stages, forms: formsById.value, isPossible, dayEndsAtHour }
     return learnedInSeason(about, session, practiceDay(session.startedAt, session.timeZone, dayEndsAtHour))
   }
   /** Whether a form can be done, in some version, with what I declare. */
@@ -328,7 +326,7 @@ export const usePersonStore = defineStore('person', () => {
     isWhole,
     untilWhole,
     openingFault,
-    person,
+    person: own,
     unreadable,
     notices,
     dismiss,
@@ -352,7 +350,7 @@ export const usePersonStore = defineStore('person', () => {
     ...twoTabs,
     putRoutineVersion: (version: RoutineVersion) => put('routineVersions', version),
     putMeasure: (measure: BreathMeasure) => put('breathMeasures', measure),
-    stagesOf: (formId: string) => stageHistory(person.value.stages, formId),
+    stagesOf: (formId: string) => stageHistory(own.stages, formId),
     putStage,
     stageOf,
     putTrial: (trial: Trial) => put('trials', trial),
