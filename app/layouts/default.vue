@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useReminder } from '~/shared/plan/useReminder'
+import { goingTo } from '~/shared/ui/going'
 import { isAmongKeys, isForPage } from '~/shared/ui/keys'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
@@ -20,8 +21,8 @@ function fetchAhead({ pointerType }: PointerEvent, to: string) {
   if (pointerType === 'mouse') void preloadRouteComponents(to)
 }
 const reminder = useReminder()
-const isHere = (to: string) =>
-  to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/week' && route.path.startsWith('/seasons'))
+const isIn = (place: string, path: string) =>
+  place === '/' ? path === '/' : path.startsWith(place) || (place === '/week' && path.startsWith('/seasons'))
 
 /** Sessions under way in another tab, or interrupted: what tells of them is fetched when there are any. */
 const SessionsUnderWay = defineAsyncComponent(() => import('~/features/follow/SessionsUnderWay.vue'))
@@ -76,7 +77,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           v-for="screen in SCREENS"
           :key="screen.to"
           :to="screen.to"
-          :aria-current="isHere(screen.to) ? 'page' : undefined"
+          :class="{ marked: isIn(screen.to, goingTo ?? route.path) }"
+          :aria-current="isIn(screen.to, route.path) ? 'page' : undefined"
           @pointerenter="fetchAhead($event, screen.to)"
         >
           {{ screen.name }}
@@ -145,7 +147,7 @@ nav a {
 nav a:hover {
   background: var(--pb-water);
 }
-nav a[aria-current] {
+nav a.marked {
   font-weight: 700;
   box-shadow: inset 0 -4px 0 var(--pb-water-deep);
   border-radius: 8px 8px 0 0;

@@ -1,4 +1,5 @@
 import { START_LOCATION } from 'vue-router'
+import { goingTo } from '~/shared/ui/going'
 
 /** A task of its own, behind those that wait: a browser draws what a press has changed before it comes to it. (Timers may stand still; this does not.) */
 const nextTask = () =>
@@ -11,7 +12,15 @@ const nextTask = () =>
     port2.postMessage(null)
   })
 
-/** The press on a link is answered before the page that it leads to is fetched and made. */
+/** The press on a link is answered before the page that it leads to is fetched and made: the place is marked, and drawn so. */
 export default defineNuxtPlugin(() => {
-  useRouter().beforeEach((_to, from) => (from === START_LOCATION ? undefined : nextTask()))
+  const router = useRouter()
+  router.beforeEach((to, from) => {
+    if (from === START_LOCATION) return
+    goingTo.value = to.path
+    return nextTask()
+  })
+  const arrived = () => void (goingTo.value = null)
+  router.afterEach(arrived)
+  router.onError(arrived)
 })

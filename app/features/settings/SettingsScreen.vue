@@ -107,8 +107,12 @@ const there = useGrowing(LATER, useRoute().hash ? LATER.length : 1)
             Stop at sharp pain, stay in the comfortable range, begin smaller, higher or seated. A doctor or a qualified
             teacher decides what is right for you.
           </p>
-          <p v-if="settings.conditions.length > 0" class="effect" role="status">
-            {{ plural(concerned.size, 'form') }} {{ concerned.size === 1 ? 'is' : 'are' }} marked for it.
+          <!-- Always there: what is below it does not move under the finger. -->
+          <p class="effect" role="status">
+            <template v-if="settings.conditions.length === 0">Nothing is ticked: no form is marked.</template>
+            <template v-else>
+              {{ plural(concerned.size, 'form') }} {{ concerned.size === 1 ? 'is' : 'are' }} marked for it.
+            </template>
           </p>
         </template>
         <fieldset class="ticks" aria-labelledby="body">

@@ -21,6 +21,15 @@ defineProps<{ id: string; title: string }>()
   padding-top: 1.6rem;
   border-top: 1px solid var(--pb-line);
 }
+/* What is out of sight is laid out and drawn when it comes into it: a press is answered without it. */
+@media screen {
+  .group {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 34rem;
+    /* Room for the ring of the focus. */
+    overflow-clip-margin: 8px;
+  }
+}
 h2 {
   scroll-margin-top: 6rem;
 }
