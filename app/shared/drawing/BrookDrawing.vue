@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { range } from 'd3-array'
-import { scaleLinear } from 'd3-scale'
 import { area, curveBasis } from 'd3-shape'
 import { ARC_PARTS, effortInAll } from '#core/forms'
 import { totalsOf, type Occurrence, type Timeline } from '#core/timeline'
 import { afterPicture } from '~/shared/ui/afterPicture'
+import { straight } from './straight'
 import { useSize } from './useSize'
 import { pebblePath, speckle } from './pebble'
 import { PART_WORDS } from '~/shared/words/practice'
@@ -61,12 +61,15 @@ const inset = computed(() => (props.size === 'large' ? 14 : 2))
 const deepest = computed(() => (props.size === 'large' ? 92 : props.size === 'small' ? 40 : 18))
 
 const x = computed(() =>
-  scaleLinear()
-    .domain([0, Math.max(1, props.timeline.totalSeconds, props.scaleSeconds)])
-    .range([inset.value, Math.max(inset.value + 10, width.value - inset.value)]),
+  straight(
+    [0, Math.max(1, props.timeline.totalSeconds, props.scaleSeconds)],
+    [inset.value, Math.max(inset.value + 10, width.value - inset.value)],
+  ),
 )
 
-const depth = scaleLinear().domain([0, 7]).range([0.42, 1]).clamp(true)
+/** How deep a form is drawn by its effort in all. */
+const deepening = straight([0, 7], [0.42, 1])
+const depth = (effort: number) => Math.min(1, deepening(effort))
 
 /** The most that effort can add up to: four times 3. */
 const MOST_EFFORT = 12

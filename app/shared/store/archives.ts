@@ -11,7 +11,6 @@ import {
 import { unseenStates, type MarkedPerson, type Unseen } from '#core/merge'
 import { SHIPPED_IDS } from '#data'
 import { wallMs } from '~/shared/sound/clock'
-import { eraseSaid } from '../sound/saidClips'
 import { snapshotsOf } from './database'
 import type { createGate } from './gate'
 import { giveOut } from './marking'
@@ -76,6 +75,7 @@ export function createArchives({ gate, world, person, untilWhole, load, put, sav
   async function erase(): Promise<boolean> {
     const kept = await gate.write('all', 'that everything is erased', (database) => eraseAll(database, 'erase'))
     if (!kept) return false
+    const { eraseSaid } = await import('../sound/saidClips')
     await eraseSaid()
     forgetDrafts(world())
     await load()
