@@ -9,6 +9,9 @@ export const COUNT_UNITS: Record<CountingKind, 'repetitions' | 'breaths' | 'seco
   open: 'seconds',
 }
 
+/** A move is done so often in a row at most. Our choice. */
+export const MOST_TIMES = 36
+
 /** Beats of which no tempo is said: one a second. Our choice. */
 export const USUAL_BEATS_PER_MINUTE = 60
 

@@ -19,6 +19,7 @@ export {
   nextCount,
   sidesInOrder,
   usualCount,
+  MOST_TIMES,
 } from './counts'
 export { canSit, stationAt, stationsOf } from './levels'
 export { ANY_FORM, plainSpelling, schoolsOf, searchForms, type FormQuery } from './search'
@@ -44,10 +45,9 @@ export {
   milderState,
   type CautionForMe,
 } from './conditions'
-export { STANCE_NAMES, type FormInWords } from './lineWords'
+export { type FormInWords } from './lineWords'
 export { readFormWords } from './text'
 export { writeFormWords } from './writeText'
 export { mannerChange, type MannerChange } from './mannerChange'
 export { piecesOf, setFamilyOf } from './sets'
 export { directionWords, facingWords, NAMED_DIRECTIONS } from './directions'
-export { MOST_TIMES } from './linePhases'

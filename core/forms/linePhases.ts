@@ -1,4 +1,5 @@
 import { readDirection, readFacing } from './directions'
+import { MOST_TIMES } from './counts'
 import { stanceOf } from './lineWords'
 import type { Word } from './lineItems'
 import {
@@ -10,9 +11,6 @@ import {
   type Phase,
   type PhaseUnit,
 } from './types'
-
-/** A move is done so often in a row at most. Our choice. */
-export const MOST_TIMES = 36
 
 /** What a hold lasts of which nothing is said, in in-breaths. */
 export const HOLD_LENGTH = 0.25

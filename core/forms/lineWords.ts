@@ -4,6 +4,7 @@ import {
   ARC_PARTS,
   GAZES,
   GAZE_WORDS,
+  STANCE_NAMES,
   type AllowedCounts,
   type ArcPart,
   type Counting,
@@ -29,21 +30,6 @@ export type FormInWords = Pick<
   | 'gaze'
 >
 
-/** What stances are called, in lines and on the screen. */
-export const STANCE_NAMES: Record<Stance, string> = {
-  together: 'feet together',
-  hipWidth: 'hip width',
-  shoulderWidth: 'shoulder width',
-  wide: 'wide stance',
-  diagonalStep: 'diagonal step',
-  bow: 'bow stance',
-  empty: 'empty stance',
-  low: 'low stance',
-  tandem: 'heel to toe',
-  oneLeg: 'one leg',
-  seated: 'seated',
-  lying: 'lying down',
-}
 /** What people call them besides. */
 const STANCE_ALSO: Record<string, Stance> = {
   together: 'together',

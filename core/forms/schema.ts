@@ -22,8 +22,7 @@ import {
   yesOrNoOrNull,
   type FieldsOf,
 } from '../basics'
-import { isPacedCounting } from './counts'
-import { MOST_TIMES } from './linePhases'
+import { isPacedCounting, MOST_TIMES } from './counts'
 import {
   AREAS,
   ARC_PARTS,

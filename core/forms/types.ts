@@ -22,6 +22,22 @@ export const STANCES = [
 ] as const
 export type Stance = (typeof STANCES)[number]
 
+/** What stances are called, in lines and on the screen. */
+export const STANCE_NAMES: Record<Stance, string> = {
+  together: 'feet together',
+  hipWidth: 'hip width',
+  shoulderWidth: 'shoulder width',
+  wide: 'wide stance',
+  diagonalStep: 'diagonal step',
+  bow: 'bow stance',
+  empty: 'empty stance',
+  low: 'low stance',
+  tandem: 'heel to toe',
+  oneLeg: 'one leg',
+  seated: 'seated',
+  lying: 'lying down',
+}
+
 /** What the breath does in a phase: `hold` is a short stop, `free` is unpaced breathing. */
 export const BREATH_KINDS = ['in', 'out', 'hold', 'free'] as const
 export type BreathKind = (typeof BREATH_KINDS)[number]

@@ -1,7 +1,7 @@
 import { directionLine, facingLine } from './directions'
-import { SIDE_NAMES, STANCE_NAMES, type FormInWords } from './lineWords'
+import { SIDE_NAMES, type FormInWords } from './lineWords'
 import { HOLD_LENGTH } from './linePhases'
-import { GAZE_WORDS, type Counting, type LevelOrder, type Move, type Phase } from './types'
+import { GAZE_WORDS, STANCE_NAMES, type Counting, type LevelOrder, type Move, type Phase } from './types'
 
 /** Words that say how a phase breathes or how long it is, wherever they stand. */
 const KEYWORDS =

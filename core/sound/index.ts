@@ -15,13 +15,5 @@ export { clapDetector, clapGroups, type Clap } from './claps'
 export { simulateRoom, type RoomSetting } from './rooms'
 export { sayableText } from './sayable'
 export { trimRecording } from './trimRecording'
-export {
-  levelledBell,
-  MOST_BELL_SECONDS,
-  MOST_SPOKEN_LETTERS,
-  ownBellHeard,
-  promptsOf,
-  spokenKey,
-  type Prompt,
-} from './ownSounds'
+export { levelledBell, MOST_BELL_SECONDS, ownBellHeard, promptsOf, spokenKey, type Prompt } from './ownSounds'
 export { followSaying, type Saying } from './saying'

@@ -1,6 +1,6 @@
 import { createLoudnessMeter } from './loudness'
 import { QUIET_GAIN, synthesise } from './synthesis'
-import type { BellName, Phrase } from './types'
+import { MOST_SPOKEN_LETTERS, type BellName, type Phrase } from './types'
 
 /** Under what one's own recording of some words is found: they are of a form, or said everywhere. */
 export const spokenKey = ({ formId, cue, text }: Phrase): string => `${formId} ${(formId ? cue : text).toLowerCase()}`
@@ -13,8 +13,6 @@ export interface Prompt {
   phrases: Phrase[]
 }
 
-/** Nobody records more in one breath; about eight seconds. Our choice. */
-export const MOST_SPOKEN_LETTERS = 120
 const ORDER: Prompt['of'][] = ['names', 'movements', 'besides']
 
 /** What is to be spoken so that all these words are in one's own voice: names first, then movements, each kind in the order given. */

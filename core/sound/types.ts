@@ -8,6 +8,9 @@ export type Timbre = (typeof TIMBRES)[number]
 export const BELLS = ['form', 'side', 'last', 'stillness', 'end', 'heard'] as const
 export type BellName = (typeof BELLS)[number]
 
+/** Nobody records more letters in one breath; about eight seconds. Our choice. */
+export const MOST_SPOKEN_LETTERS = 120
+
 /** How a session sounds. Volumes from 0 to 1. */
 export interface SoundSettings {
   silent: boolean
