@@ -166,10 +166,16 @@ test('what a breath, a rule and a condition come to is shown beside them', async
       .locator('strong'),
   ).toHaveText((await length.textContent())!)
   const body = page.getByRole('region', { name: 'My body' })
-  await expect(body.getByRole('status')).toHaveCount(0)
-  await body.getByLabel('pregnancy').click()
-  await expect(body.getByLabel('pregnancy')).toBeChecked()
-  await expect(body.getByRole('status')).toHaveText(/^\d+ forms are marked for it\.\s*$/)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expect(body.getByRole('status')).toHaveText('Nothing is ticked: no form is marked.')
+  const box = body.getByLabel('pregnancy')
+  await box.scrollIntoViewIfNeeded()
+  const stood = await box.boundingBox()
+  await box.click()
+  await expect(box).toBeChecked()
+  await expect(body.getByRole('status')).toHaveText(/^\s*\d+ forms are marked for it\.\s*$/)
+  // What is ticked next does not move away under the finger.
+  expect(await box.boundingBox()).toEqual(stood)
 })
 
 test('light and contrast are changed while following, and an input that does other than usual says so', async ({
@@ -201,4 +207,25 @@ test('light and contrast are changed while following, and an input that does oth
   await expect(page.getByText('1 input does other than usual.')).toBeVisible()
   await usual.click()
   await expect(usual).toHaveCount(0)
+})
+
+test('the place that is pressed is marked at once, while its page is still being fetched', async ({ page }) => {
+  await openAt(page, '/')
+  const place = (name: string) =>
+    page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true })
+  await expect(place('Today')).toHaveCSS('font-weight', '700')
+  let release: () => void = () => undefined
+  const released = new Promise<void>((resolve) => (release = resolve))
+  await page.route('**/_nuxt/*.js', async (route) => {
+    await released
+    await route.continue()
+  })
+  await place('Settings').click()
+  await expect(place('Settings')).toHaveCSS('font-weight', '700')
+  await expect(place('Today')).not.toHaveCSS('font-weight', '700')
+  // Where one is, is another matter: that is still Today.
+  await expect(place('Today')).toHaveAttribute('aria-current', 'page')
+  release()
+  await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
+  await expect(place('Settings')).toHaveAttribute('aria-current', 'page')
 })

@@ -307,7 +307,7 @@ const some = unlessEqual(() =>
 @media screen {
   .side > :deep(*) {
     content-visibility: auto;
-    contain-intrinsic-size: auto 24rem;
+    contain-intrinsic-height: auto 24rem;
     /* Room for the ring of the focus. */
     overflow-clip-margin: 8px;
   }
@@ -315,7 +315,7 @@ const some = unlessEqual(() =>
 @media screen and (max-width: 640px) {
   .picking {
     content-visibility: auto;
-    contain-intrinsic-size: auto 40rem;
+    contain-intrinsic-height: auto 40rem;
     overflow-clip-margin: 8px;
   }
 }

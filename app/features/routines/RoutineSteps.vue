@@ -333,7 +333,7 @@ li {
 @media screen {
   .step {
     content-visibility: auto;
-    contain-intrinsic-size: auto 3.6rem;
+    contain-intrinsic-height: auto 3.6rem;
     overflow-clip-margin: 8px;
   }
 }

@@ -25,7 +25,7 @@ defineProps<{ id: string; title: string }>()
 @media screen {
   .group {
     content-visibility: auto;
-    contain-intrinsic-size: auto 34rem;
+    contain-intrinsic-height: auto 34rem;
     /* Room for the ring of the focus. */
     overflow-clip-margin: 8px;
   }
