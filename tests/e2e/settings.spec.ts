@@ -168,6 +168,8 @@ test('what a breath, a rule and a condition come to is shown beside them', async
   const body = page.getByRole('region', { name: 'My body' })
   await page.setViewportSize({ width: 390, height: 844 })
   await expect(body.getByRole('status')).toHaveText('Nothing is ticked: no form is marked.')
+  // Not every browser scrolls along with what comes above.
+  await page.addStyleTag({ content: 'html { overflow-anchor: none }' })
   const box = body.getByLabel('pregnancy')
   await box.scrollIntoViewIfNeeded()
   const stood = await box.boundingBox()

@@ -73,9 +73,10 @@ export function createArchives({ gate, world, person, untilWhole, load, put, sav
 
   /** Forget everything; what was there can be brought back. True when it is done. */
   async function erase(): Promise<boolean> {
+    // First: where it cannot be fetched, nothing is erased by half.
+    const { eraseSaid } = await import('../sound/saidClips')
     const kept = await gate.write('all', 'that everything is erased', (database) => eraseAll(database, 'erase'))
     if (!kept) return false
-    const { eraseSaid } = await import('../sound/saidClips')
     await eraseSaid()
     forgetDrafts(world())
     await load()
