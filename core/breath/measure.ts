@@ -1,4 +1,4 @@
-import { idSchema, instantSchema, median, numberBetween, oneOf, strictObject, wholeBetween } from '../basics'
+import { median } from '../basics'
 import type { BreathEstimate } from './estimate'
 import type { BreathSeconds, Pace } from './pace'
 
@@ -68,19 +68,3 @@ export function breathByMonth(
       measures: list.length,
     }))
 }
-
-const count = () => wholeBetween(0, 10_000)
-export const measureSchema = strictObject<BreathMeasure>({
-  id: idSchema,
-  at: instantSchema,
-  how: oneOf(MEASURE_WAYS),
-  posture: oneOf(POSTURES),
-  inSeconds: numberBetween(0.5, 30),
-  outSeconds: numberBetween(0.5, 30),
-  inSpreadSeconds: numberBetween(0, 30),
-  outSpreadSeconds: numberBetween(0, 30),
-  breaths: count(),
-  missed: count(),
-  doubled: count(),
-  sighs: count(),
-})

@@ -1,5 +1,3 @@
-import { numberBetween, strictObject } from '../basics'
-
 /** How long one in-breath and one out-breath last. */
 export interface BreathSeconds {
   inSeconds: number
@@ -36,14 +34,3 @@ export function breathAt(pace: Pace, atSeconds: number): BreathSeconds {
 export function breathsPerMinute(breath: BreathSeconds): number {
   return 60 / (breath.inSeconds + breath.outSeconds)
 }
-
-const breathSecondsSchema = strictObject<BreathSeconds>({
-  inSeconds: numberBetween(0.5, 30),
-  outSeconds: numberBetween(0.5, 30),
-})
-
-export const paceSchema = strictObject<Pace>({
-  start: breathSecondsSchema,
-  settled: breathSecondsSchema,
-  settleMinutes: numberBetween(0, 60),
-})

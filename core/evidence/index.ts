@@ -18,4 +18,5 @@ export {
   type TrialVerdict,
 } from './trial'
 export { trialRoutine } from './trialRoutine'
-export { TRIAL_LIMITS, trialSchema, type Trial, type TrialArm, type TrialCompares } from './trialTypes'
+export { trialSchema } from './trialSchema'
+export { TRIAL_LIMITS, type Trial, type TrialArm, type TrialCompares } from './trialTypes'

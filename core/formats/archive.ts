@@ -12,8 +12,10 @@ import {
 } from '../basics'
 import { formIdsOf, stepsOf } from '../routine'
 import { upgraded } from './migrations'
-import { markSchema, MOST_MARKS, ofMark, type Mark } from './marks'
-import { checkItem, LISTS, PERSON_LISTS, personSchema, type ListName, type PersonData } from './person'
+import { ofMark, type Mark } from './marks'
+import { markSchema, MOST_MARKS } from './markSchema'
+import { PERSON_LISTS, type ListName, type PersonData } from './person'
+import { checkItem, LISTS, personSchema } from './personSchema'
 
 export const ARCHIVE_FORMAT = 'pebblebrook-archive'
 export const ARCHIVE_VERSION = 7

@@ -1,5 +1,6 @@
 /** Formats: all of a person's data, in and out, strictly. */
 export * from './person'
+export * from './personSchema'
 export { type Recording } from './recordings'
 export {
   ARCHIVE_FORMAT,

@@ -28,11 +28,11 @@ export {
   isBeingLearned,
   LEARNING_STAGES,
   stageHistory,
-  stageSchema,
   suggestedStage,
   type LearningStage,
   type StageEntry,
 } from './stages'
+export { stageSchema } from './stageSchema'
 export { footingOf, type Foot } from './feet'
 export { CARE, CONDITIONS, hasChairAtHand, type Condition } from './care'
 export {

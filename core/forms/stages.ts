@@ -1,5 +1,3 @@
-import { daySchema, idSchema, oneOf, strictObject } from '../basics'
-
 /** How far a form is learned, in order. Common practice, no source. */
 export const LEARNING_STAGES = ['watch', 'handsOnly', 'slow', 'whole', 'withBreath', 'fromMemory', 'linked'] as const
 export type LearningStage = (typeof LEARNING_STAGES)[number]
@@ -16,13 +14,6 @@ export interface StageEntry {
   /** Practice day, YYYY-MM-DD. */
   day: string
 }
-
-export const stageSchema = strictObject<StageEntry>({
-  id: idSchema,
-  formId: idSchema,
-  stage: oneOf(LEARNING_STAGES),
-  day: daySchema,
-})
 
 /** The entries of one form, earliest first; of several on one day the last one given counts. */
 export function stageHistory(entries: readonly StageEntry[], formId: string): StageEntry[] {

@@ -6,6 +6,7 @@ export { judgeToday, MOST_OFFERED, offersFitted, prepareToday, type Prepared } f
 export { offersNow } from './offersNow'
 export type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason, TodayRequest } from './todayTypes'
 export * from './weekTypes'
+export { plannedSchema, weekRulesSchema } from './weekSchema'
 export {
   changedFrom,
   daysOf,
@@ -28,6 +29,7 @@ export { AT_RISK_BELOW, canBeDone, keptForms, WANTED_RECALL, type Keeping, type 
 export { notches, sessionsOfNotches, withNotch } from './notch'
 export type { Notch, NotchChange, NotchReason, NotchRequest } from './notchTypes'
 export * from './seasonTypes'
+export { seasonSchema } from './seasonSchema'
 export { isLaidFor, learnedInSeason, seasonPlan, seasonSessionOn, type SeasonRequest } from './season'
 export { weekAt } from './seasonCourse'
 export { seasonRoutine, type SeasonRoutineRequest } from './seasonRoutine'

@@ -2,16 +2,8 @@
 export * from './types'
 export * from './layers'
 export { asLearned, hasUnlearned, inVersionToday, versionsIn, type TodayVersion } from './today'
-export {
-  inStage,
-  LEARNED_PARTS,
-  LED_STAGES,
-  SERIES_LIMITS,
-  seriesSchema,
-  type LedStage,
-  type Lesson,
-  type Series,
-} from './series'
+export { inStage, LEARNED_PARTS, LED_STAGES, SERIES_LIMITS, type LedStage, type Lesson, type Series } from './series'
+export { seriesSchema } from './seriesSchema'
 export { LIMITS, routineSchema, routineVersionSchema } from './schema'
 export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry } from './edit'
 export {

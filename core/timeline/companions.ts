@@ -1,17 +1,8 @@
-import { nameUpTo, oneOf, strictList, strictObject } from '../basics'
 import type { Form } from '../forms'
-import { COMPANION_VERSIONS, type Companion, type CompanionHere } from './types'
+import type { Companion, CompanionHere } from './types'
 
 /** Three bodies in one room are the most that one voice can lead: me and two others. Our choice. */
 export const COMPANION_LIMITS = { companions: 2, nameLength: 40 }
-
-export const companionsSchema = strictList(
-  strictObject<Companion>({
-    name: nameUpTo(COMPANION_LIMITS.nameLength),
-    version: oneOf(COMPANION_VERSIONS),
-  }),
-  COMPANION_LIMITS.companions,
-)
 
 /**
  * How each of those who practise with me does a form. Who wants another version than there is does it as it stands; who sits and has no

@@ -28,7 +28,8 @@ export {
   type Moment,
   type PresentCount,
 } from './moment'
-export { COMPANION_LIMITS, companionGroups, companionsSchema } from './companions'
+export { companionsSchema } from './companionsSchema'
+export { COMPANION_LIMITS, companionGroups } from './companions'
 export { totalsOf, type Totals } from './totals'
 export { easedShare, levelIn, risesOf } from './breathLevel'
 export { breathLine } from './breathLine'
