@@ -1,17 +1,6 @@
 import { FSRSAlgorithm, generatorParameters, type FSRSState } from 'ts-fsrs'
-import {
-  concernsOf,
-  isBeingLearned,
-  milderManner,
-  stageHistory,
-  wayFor,
-  type Condition,
-  type Form,
-  type LearningStage,
-  type StageEntry,
-} from '../forms'
+import { isBeingLearned, stageHistory, type LearningStage, type StageEntry } from '../forms'
 import { addDays, dayOf, daysBetween, type SessionRecord } from '../journal'
-import type { PracticeSetting } from '../timeline'
 
 /**
  * How a form stands in memory. It is fresh until half of the time is over after which it is to come back; then it fades; then it is due.
@@ -54,15 +43,6 @@ const MOST_DAYS: Record<LearningStage, number> = {
   linked: 42,
 }
 const MOST_DAYS_UNSAID = 28
-
-/** Whether a form can be done, in some version at least, by whoever has declared these conditions: what cannot is not said to be due. */
-export function canBeDone(
-  form: Form,
-  { ways, rules }: Pick<PracticeSetting, 'ways' | 'rules'>,
-  conditions: readonly Condition[],
-): boolean {
-  return milderManner(form, wayFor({ formId: form.id }, ways), rules, concernsOf(conditions)) !== null
-}
 
 /** The grades of the library: forgotten, hard, good, easy. */
 const [FORGOTTEN, HARD, GOOD, EASY] = [1, 2, 3, 4] as const

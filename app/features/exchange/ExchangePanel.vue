@@ -82,7 +82,7 @@ const heldPhrase = ({ lists }: Snapshot) =>
       .map(({ what, count }) => plural(count, what)),
   ) || 'settings only'
 async function goBack(snapshot: Snapshot) {
-  const found = person.readText(asArchive(snapshot))
+  const found = await person.readText(asArchive(snapshot))
   if (!found.ok) importFaults.value = found.faults
   else if (await person.takeArchive(found.value, 'goBack')) said('It is as it was before.')
   await lookBack()

@@ -9,6 +9,6 @@ export async function exportAll(person: ReturnType<typeof usePersonStore>): Prom
   const text = await person.exportText()
   if (person.world === 'own') noteSaved()
   download(`pebblebrook-${person.today}.json`, text)
-  const check = person.readText(text)
+  const check = await person.readText(text)
   return check.ok ? [] : check.faults
 }

@@ -5,7 +5,7 @@ import { benefit, observationsOf, pairsWanted, trialPower, type Answer, type Obs
 import type { SessionRecord } from '#core/journal'
 import type { ReadSessions } from '#core/tables'
 import { openWorld, type World } from '~/shared/store/database'
-import { storedSessions } from '~/shared/store/storedPerson'
+import { storedSessions } from '~/shared/store/checks'
 import type { News } from './benefitNews'
 
 /** What can answer, by session; kept for the next question, which comes with what is new. */

@@ -1,5 +1,6 @@
 import { openWorld, type Database, type StoreWatch, type World } from './database'
-import { readPerson, type StoredPerson } from './storedPerson'
+import { untilChecks } from './checking'
+import type { StoredPerson } from './storedPerson'
 import { openTabs } from './tabs'
 
 const WORLD_KEY = 'pebblebrook.world'
@@ -34,8 +35,15 @@ interface Ahead {
 let ahead: Ahead | null = null
 const latestOf = new WeakMap<Database, Ahead>()
 
-/** Open and read the world last used, while the application is still on its way: the moment that it is there it asks for that. */
-export function readAhead() {
+/** Read what stands in a store, in this page. */
+export const readHere = async (database: Database, latestOnly = false): Promise<StoredPerson> =>
+  (await untilChecks()).readPerson(database, latestOnly)
+
+/**
+ * Open and read the world last used, while the application is still on its way: the moment that it is there it asks for that. `elsewhere` reads it
+ * beside the page.
+ */
+export function readAhead(elsewhere?: (world: World) => Promise<StoredPerson>) {
   const world = worldToOpen()
   if (!world) return
   const begun = { world, watch: {} as StoreWatch, isBlocked: false, isClosed: false, isStale: false }
@@ -49,7 +57,7 @@ export function readAhead() {
       begun.watch.onClosed?.()
     },
   })
-  const latest = database.then((one) => readPerson(one, true))
+  const latest = elsewhere ? elsewhere(world) : database.then((one) => readHere(one, true))
   // Whoever takes them hears of a fault.
   latest.catch(() => undefined)
   openTabs().listen((message) => {
@@ -74,10 +82,11 @@ export async function openStore(world: World, watch: StoreWatch): Promise<Databa
   return database
 }
 
-/** The person with the latest of many sessions, as `readPerson`: what was read ahead, where nothing has changed since; else read now. */
+/** The person with the latest of many sessions, as it is read: what was read ahead, where nothing has changed since; else read now. */
 export async function readLatest(database: Database): Promise<StoredPerson> {
   const taken = latestOf.get(database)
   latestOf.delete(database)
-  const stored = taken && (await taken.latest)
-  return stored && !taken.isStale ? stored : readPerson(database, true)
+  // What could not be read there is read here.
+  const stored = taken && (await taken.latest.catch(() => null))
+  return stored && !taken.isStale ? stored : readHere(database, true)
 }

@@ -1,15 +1,6 @@
 import type { Fault } from '#core/basics'
-import {
-  readArchive,
-  toArchive,
-  writeArchive,
-  type ListName,
-  type PersonData,
-  type ReadArchive,
-  type Settings,
-} from '#core/formats'
-import { unseenStates, type MarkedPerson, type Unseen } from '#core/merge'
-import { SHIPPED_IDS } from '#data'
+import type { ListName, PersonData, ReadArchive, Settings } from '#core/formats'
+import type { MarkedPerson, Unseen } from '#core/merge'
 import { wallMs } from '~/shared/sound/clock'
 import { snapshotsOf } from './database'
 import type { createGate } from './gate'
@@ -31,18 +22,22 @@ interface Store {
   tell: () => void
 }
 
+/** How an archive is written and read, fetched when one is. */
+const archiveText = () => import('./archiveText')
+
 /** All of a person out and in at once: as an archive, merged, erased, and one step back. */
 export function createArchives({ gate, world, person, untilWhole, load, put, saveSettings, tell }: Store) {
   /** Everything as the text of an archive. */
   async function exportText({ withRecordings = true } = {}): Promise<string> {
     await untilWhole()
     const marks = await gate.read(giveOut)
+    const { toArchive, writeArchive } = await archiveText()
     const given = withRecordings ? person() : { ...person(), recordings: [] }
     return writeArchive(toArchive(given, new Date(wallMs()).toISOString(), marks))
   }
 
   /** Check an archive; only `takeArchive` writes. */
-  const readText = (text: string): ReadArchive => readArchive(text, SHIPPED_IDS)
+  const readText = async (text: string): Promise<ReadArchive> => (await archiveText()).readText(text)
 
   /** Everything that is here, with what is noted of its changes, to be merged with another device’s. */
   async function marked(): Promise<MarkedPerson> {
@@ -51,7 +46,7 @@ export function createArchives({ gate, world, person, untilWhole, load, put, sav
   }
 
   /** States that another device made of what was changed here too, and that stand nowhere. */
-  const unseen = async () => unseenStates(await marked())
+  const unseen = async () => (await archiveText()).unseenStates(await marked())
   /** Let a state stand in the place of what does; true when it is kept. */
   const putState = async ({ list, itemId }: Unseen, value: unknown): Promise<boolean> =>
     list === 'settings' ? (await saveSettings({ [itemId]: value })).length === 0 : put(list, value as never)

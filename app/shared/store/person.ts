@@ -1,21 +1,13 @@
-import { type Fault, validate } from '#core/basics'
+import type { Fault } from '#core/basics'
 import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import {
-  checkItem,
-  merged,
-  settingsSchema,
-  type ListName,
-  type PersonData,
-  type Recording,
-  type Settings,
-} from '#core/formats'
+import { merged, type ListName, type PersonData, type Recording, type Settings } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
 import type { Trial } from '#core/evidence'
 import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
-import { canBeDone, learnedInSeason, learnedWith, type Planned, type Season } from '#core/plan'
+import { canBeDone, type Planned, type Season } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
@@ -32,6 +24,7 @@ import {
   replaceAll,
 } from './writing'
 import { createArchives } from './archives'
+import { checksNow, untilChecks } from './checking'
 import { demoText, serverShowsDemo } from './demo'
 import { forgetDrafts } from './drafts'
 import { createGate } from './gate'
@@ -155,11 +148,21 @@ export const usePersonStore = defineStore('person', () => {
     const rest = (person.value[list] as { id: string }[]).filter((each) => each.id !== id)
     person.value = { ...person.value, [list]: item ? [...rest, item] : rest }
   }
+  /** What checks things, before one is kept; null where it cannot be fetched, which is told. */
+  async function checksFor(key: string, what: string) {
+    try {
+      return await untilChecks()
+    } catch {
+      notify(key, `Not kept: ${what}. What it is checked by could not be fetched; try again.`)
+      return null
+    }
+  }
   /** Keep an item, once its own schema has found nothing wrong with it. True when it is kept; what is not is told, and stays in memory. */
   async function put<K extends ListName>(list: K, item: PersonData[K][number]): Promise<boolean> {
     const plain = plainCopy(item)
     const what = wordsFor(list, plain)
-    const checked = checkItem(list, plain)
+    const checked = (checksNow() ?? (await checksFor(`${list}/${plain.id}`, what)))?.checkItem(list, plain)
+    if (!checked) return false
     if (!checked.ok) {
       notify(`${list}/${plain.id}`, `Not kept: ${what}. ${checked.faults[0]!.message}`)
       return false
@@ -172,6 +175,8 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   async function remove(list: ListName, id: string): Promise<boolean> {
+    // What was kept just before may still wait for what checks it.
+    if (!checksNow()) await untilChecks().catch(() => undefined)
     const item = (person.value[list] as { id: string }[]).find((each) => each.id === id)
     inMemory(list, id, null)
     const what = `that ${wordsFor(list, item)} is removed`
@@ -190,7 +195,9 @@ export const usePersonStore = defineStore('person', () => {
   /** Change the journal: all of it or nothing. True when it is kept; what cannot be read again is refused and named. */
   async function changeSessions({ go, come }: JournalChange): Promise<boolean> {
     const plain = come.map((session) => plainCopy(session))
-    const faulty = plain.map((session) => checkItem('sessions', session)).find((checked) => !checked.ok)
+    const checks = checksNow() ?? (await checksFor('sessions', 'the journal'))
+    if (!checks) return false
+    const faulty = plain.map((session) => checks.checkItem('sessions', session)).find((checked) => !checked.ok)
     if (faulty && !faulty.ok) {
       notify('sessions', `Not kept: the journal. ${faulty.faults[0]!.message}`)
       return false
@@ -226,22 +233,12 @@ export const usePersonStore = defineStore('person', () => {
   /** Where a lesson of a series, or a day of a season, is through with this session, its forms move on in learning. The ids of what was noted. */
   async function moveStages(session: SessionRecord): Promise<string[]> {
     await untilWhole()
-    const moved: string[] = []
-    for (const { formId, stage } of movedOn(session)) moved.push(await putStage(formId, stage))
-    return moved
-  }
-  function movedOn(session: SessionRecord): { formId: string; stage: LearningStage }[] {
-    const { series: all, seasons, sessions: known, stages } = own
-    const series = all.find(({ id }) => id === session.lesson?.seriesId)
-    if (series) {
-      const earlier = known.filter(({ id }) => id !== session.id)
-      return learnedWith(series, session, earlier, stageOf)
-    }
-    const season = seasons.find(({ id }) => id === session.routineId)
-    if (!season) return []
+    const { movedOn } = await import('./movedOn')
     const { dayEndsAtHour } = settings
-    const about = { season, sessions: known, stages, forms: formsById.value, isPossible, dayEndsAtHour }
-    return learnedInSeason(about, session, practiceDay(session.startedAt, session.timeZone, dayEndsAtHour))
+    const known = { person: own, stageOf, forms: formsById.value, isPossible, dayEndsAtHour }
+    const moved: string[] = []
+    for (const { formId, stage } of movedOn(session, known)) moved.push(await putStage(formId, stage))
+    return moved
   }
   /** Whether a form can be done, in some version, with what I declare. */
   const isPossible = (formId: string) => {
@@ -253,15 +250,17 @@ export const usePersonStore = defineStore('person', () => {
   async function saveSettings(change: Partial<Settings>): Promise<Fault[]> {
     const base = person.value.settings
     const changed = plainCopy({ ...base, ...change })
-    const checked = validate(settingsSchema, changed, 'settings')
+    const checks = checksNow() ?? (await checksFor('settings', 'the settings'))
+    if (!checks) return [{ path: 'settings', message: 'The settings could not be checked, and are as they were.' }]
+    const checked = checks.checkSettings(changed)
     if (!checked.ok) return checked.faults
     person.value = { ...person.value, settings: checked.value }
     const kept = await gate.write('settings', 'the settings', (database) =>
       changeSettingsNow(database, now(), (stored) => {
-        const there = validate(settingsSchema, stored, 'settings')
+        const there = checks.checkSettings(stored)
         const next = there.ok ? merged(there.value, base, checked.value) : checked.value
         // Fields that each are right may not be right together.
-        const together = validate(settingsSchema, next, 'settings')
+        const together = checks.checkSettings(next)
         const taken = together.ok ? together.value : checked.value
         person.value = { ...person.value, settings: taken }
         return taken
@@ -273,8 +272,9 @@ export const usePersonStore = defineStore('person', () => {
 
   /** Put a mended item in the place of one that could not be read; the faults when it still cannot be. */
   async function mend(faulty: Unreadable, value: unknown): Promise<Fault[]> {
+    const { checkItem, checkSettings } = await untilChecks()
     if (faulty.list === 'settings') {
-      const checked = validate(settingsSchema, value, 'settings')
+      const checked = checkSettings(value)
       return checked.ok ? saveSettings(checked.value) : checked.faults
     }
     const checked = checkItem(faulty.list, value)
@@ -293,7 +293,7 @@ export const usePersonStore = defineStore('person', () => {
 
   /** Fetch the demo as of today into its own database and go there. */
   async function loadDemo() {
-    const read = archives.readText(await demoText(today.value, deviceTimeZone()))
+    const read = await archives.readText(await demoText(today.value, deviceTimeZone()))
     if (!read.ok) throw new Error('The demo could not be made.')
     const demo = await openWorld('demo')
     await replaceAll(demo, read.value.person)

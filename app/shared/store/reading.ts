@@ -1,9 +1,9 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { PERSON_LISTS, type ListName, type PersonData } from '#core/formats'
-import { readLatest } from './ahead'
+import { readHere, readLatest } from './ahead'
 import type { World } from './database'
 import type { createGate } from './gate'
-import { readPerson, type StoredPerson, type Unreadable } from './storedPerson'
+import type { StoredPerson, Unreadable } from './storedPerson'
 
 /** What reading needs of the store. */
 interface Store {
@@ -28,7 +28,7 @@ export function createReading({ gate, world, person, openingFault, look, inMemor
     isWhole.value = stored.isWhole
     look()
   }
-  const load = async () => take(await gate.read((database) => readPerson(database)))
+  const load = async () => take(await gate.read((database) => readHere(database)))
   /** Only the latest sessions, where there are many; `untilWhole` asks for the rest. */
   async function loadLatest() {
     rest = null
@@ -38,7 +38,7 @@ export function createReading({ gate, world, person, openingFault, look, inMemor
   async function readAnew(): Promise<StoredPerson> {
     const written = gate.settled()
     await written
-    const stored = await gate.read((database) => readPerson(database))
+    const stored = await gate.read((database) => readHere(database))
     return gate.settled() === written ? stored : readAnew()
   }
   /** Another tab has changed something: what is not kept here yet stays, and so does what is written here while it is read. */

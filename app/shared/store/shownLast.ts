@@ -1,5 +1,4 @@
-import { validate } from '#core/basics'
-import { newPerson, settingsSchema, type Settings } from '#core/formats'
+import { newPerson, THEMES, type Settings } from '#core/formats'
 
 /** Also read by what stands before the application is there (app/spa-loading-template.html). */
 const SHELL_KEY = 'pebblebrook.shell'
@@ -8,13 +7,17 @@ const SHELL_KEY = 'pebblebrook.shell'
 type Shown = Pick<Settings, 'theme' | 'dayEndsAtHour'>
 const shownOf = ({ theme, dayEndsAtHour }: Shown): Shown => ({ theme, dayEndsAtHour })
 
+/** As the settings' own schema has it, which comes later; what stands here holds for the first moment only. */
+const isShown = ({ theme, dayEndsAtHour }: Shown) =>
+  THEMES.includes(theme) && Number.isInteger(dayEndsAtHour) && dayEndsAtHour >= 0 && dayEndsAtHour <= 6
+
 /** Somebody of whom no more is known yet than how the application was shown last. */
 export function personBeforeReading() {
   const person = newPerson()
   try {
     const left: unknown = JSON.parse(localStorage.getItem(SHELL_KEY) ?? '{}')
-    const checked = validate(settingsSchema, { ...person.settings, ...shownOf(left as Shown) }, 'settings')
-    if (checked.ok) return { ...person, settings: checked.value }
+    const shown = shownOf(left as Shown)
+    if (isShown(shown)) return { ...person, settings: { ...person.settings, ...shown } }
   } catch {
     // A browser that keeps nothing, or something else under that name: as for somebody who has just come.
   }

@@ -2,15 +2,17 @@ import { v4 as newUuid } from 'uuid'
 import { dequal } from 'dequal/lite'
 import { nameWith } from '#core/basics'
 import type { Form, Way } from '#core/forms'
-import { checkItem, merged, type ListName, type PersonData } from '#core/formats'
+import { merged, type ListName, type PersonData } from '#core/formats'
 import type { Routine, Series } from '#core/routine'
 import { wallMs } from '~/shared/sound/clock'
+import { checksNow, untilChecks } from './checking'
 import { changeNow } from './writing'
 import type { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { wordsFor } from './storedPerson'
 
 type Item = { id: string }
+type CheckItem = NonNullable<ReturnType<typeof checksNow>>['checkItem']
 type Shared = 'routines' | 'series' | 'forms' | 'ways'
 
 /** What keeping beside other tabs needs of the store. */
@@ -27,7 +29,7 @@ interface Store {
  * What is to be kept of something that was changed here and in another tab: both changes where they are of different fields and can be
  * read together; null where they speak against each other.
  */
-export function together<T extends Item>(list: ListName, stored: T, known: T, mine: T): T | null {
+export function together<T extends Item>(checkItem: CheckItem, list: ListName, stored: T, known: T, mine: T): T | null {
   const both = plainCopy(merged(stored, known, mine))
   const speakAgainst = !dequal(both, plainCopy(merged(mine, known, stored)))
   return speakAgainst || !checkItem(list, both).ok ? null : both
@@ -52,7 +54,9 @@ export function createTwoTabs({ gate, person, inMemory, put, notify, tell }: Sto
     keepMine: (mine: PersonData[K][number]) => Promise<string>,
   ): Promise<boolean> {
     const plain = plainCopy(item)
-    if (!known || !checkItem(list, plain).ok) return put(list, plain)
+    // Without what checks it, it is told so there.
+    const checks = checksNow() ?? (await untilChecks().catch(() => null))
+    if (!known || !checks?.checkItem(list, plain).ok) return put(list, plain)
     changedFrom.set(plain, known)
     inMemory(list, plain.id, plain)
     let standing: Item = plain
@@ -60,7 +64,7 @@ export function createTwoTabs({ gate, person, inMemory, put, notify, tell }: Sto
     const kept = await gate.write(`${list}/${plain.id}`, wordsFor(list, plain), (database) =>
       changeNow(database, list, plain.id, new Date(wallMs()).toISOString(), (stored) => {
         if (stored === undefined) return plain as never
-        const both = together<Item>(list, stored as Item, plainCopy(inStore(known)), plain)
+        const both = together<Item>(checks.checkItem, list, stored as Item, plainCopy(inStore(known)), plain)
         isAgainst = both === null
         standing = both ?? (stored as Item)
         return (both ?? undefined) as never

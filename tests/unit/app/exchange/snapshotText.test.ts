@@ -103,17 +103,17 @@ describe('what was here before', () => {
     setActivePinia(createPinia())
     const person = usePersonStore()
     await person.open()
-    const archive = (of: PersonData) => {
-      const read = person.readText(writeArchive(toArchive(of, '2026-03-01T06:30:00.000Z')))
+    const archive = async (of: PersonData) => {
+      const read = await person.readText(writeArchive(toArchive(of, '2026-03-01T06:30:00.000Z')))
       if (!read.ok) throw new Error(read.faults.map(({ message }) => message).join(' '))
       return read.value
     }
-    await person.takeArchive(archive(rich()))
+    await person.takeArchive(await archive(rich()))
     expect(await person.erase()).toBe(true)
     expect(person.person.seasons).toEqual([])
     const [latest] = await person.snapshots()
     expect(latest!.why).toBe('erase')
-    const read = person.readText(snapshotText(latest!, person.settings))
+    const read = await person.readText(snapshotText(latest!, person.settings))
     expect(read.ok && (await person.takeArchive(read.value, 'goBack'))).toBe(true)
     await person.untilWhole()
     expect(byId(person.person)).toEqual(byId(rich()))

@@ -60,7 +60,7 @@ describe('one step back', () => {
   it('is kept by an import and by an erasing, in the same moment', async () => {
     const person = await aTab()
     await person.putRoutine(routine('Mine'))
-    const read = person.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
+    const read = await person.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
     expect(read.ok && (await person.takeArchive(read.value))).toBe(true)
     expect(person.person.routines).toEqual([])
     expect(await person.snapshots()).toMatchObject([{ why: 'import', lists: { routines: [{ name: 'Mine' }] } }])
