@@ -5,6 +5,7 @@ import { build as bundle } from 'esbuild'
 import { controlsStyled } from './scripts/controlsCss'
 import { ALIAS, shippedRead, shippedReadInBundle } from './scripts/shippedRead'
 import { temporalWhereMissing } from './scripts/temporal'
+import { usedLater } from './scripts/usedLater'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -85,7 +86,7 @@ export default defineNuxtConfig({
   // The types of pages look at the routes too, and must know what only the build makes.
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
-    plugins: [controlsStyled(), shippedRead('page'), temporalWhereMissing('page')],
+    plugins: [controlsStyled(), usedLater(), shippedRead('page'), temporalWhereMissing('page')],
     resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
     build: {
       // A font within a stylesheet is refused: nothing comes but from its own host.

@@ -1,22 +1,30 @@
 <script setup lang="ts">
+import { untilChecks } from '~/shared/store/checking'
 import { usePersonStore } from '~/shared/store/person'
+import { stands } from '~/shared/ui/firstScreen'
 import { useNight } from '~/shared/ui/night'
 import { rememberForShell } from '~/shared/ui/shell'
 import StillOpening from '~/shared/ui/StillOpening.vue'
 import LostScreen from '~/shared/ui/LostScreen.vue'
-import { exportAll } from '~/features/exchange/exportAll'
-import StoreNotices from '~/features/exchange/StoreNotices.vue'
 
 const person = usePersonStore()
+/** What must be seen of the store is fetched when there is any of it, or once the first screen stands. */
+const StoreNotices = defineAsyncComponent(() => import('~/features/exchange/StoreNotices.vue'))
+const isToBeSeen = computed(
+  () => isTimeForRest.value || person.notices.length > 0 || person.unkept.length > 0 || person.slow !== '',
+)
+const exportAll = async () => (await import('~/features/exchange/exportAll')).exportAll(person)
 const night = useNight()
 rememberForShell()
 const route = useRoute()
-// The first screen stands before the rest of years is read.
-watch(
-  () => person.opened,
-  (isOpen) => void (isOpen && requestIdleCallback(() => void person.untilWhole())),
-  { immediate: true },
-)
+// The first screen stands before the rest of years is read, and what things are checked by is fetched.
+async function getTheRest() {
+  await person.untilWhole()
+  // Whoever keeps something asks again.
+  await untilChecks().catch(() => undefined)
+}
+const isTimeForRest = computed(() => person.opened && (stands.value || route.path !== '/'))
+watch(isTimeForRest, (isTime) => void (isTime && requestIdleCallback(() => void getTheRest())), { immediate: true })
 /** Whether a page may stand: of what it needs of the store, all is here. */
 const mayStand = computed(
   () => route.meta.opensAtOnce || (person.opened && (person.isWhole || route.meta.opensEarly === true)),
@@ -40,7 +48,7 @@ useEventListener(document, 'visibilitychange', () => person.look())
     </p>
   </main>
   <template v-else>
-    <StoreNotices />
+    <StoreNotices v-if="isToBeSeen" />
     <NuxtLayout>
       <NuxtErrorBoundary ref="boundary">
         <!-- Years of sessions come in a moment after the latest: what works with all of them waits. -->
@@ -52,7 +60,7 @@ useEventListener(document, 'visibilitychange', () => person.look())
             title="This screen could not be shown"
             :why="error.message"
             @leave="navigateTo"
-            @export="exportAll(person)"
+            @export="exportAll"
           />
         </template>
       </NuxtErrorBoundary>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useReminder } from '~/shared/plan/useReminder'
 import { goingTo } from '~/shared/ui/going'
 import { isAmongKeys, isForPage } from '~/shared/ui/keys'
 import { usePersonStore } from '~/shared/store/person'
@@ -20,7 +19,6 @@ const SCREENS = [
 function fetchAhead({ pointerType }: PointerEvent, to: string) {
   if (pointerType === 'mouse') void preloadRouteComponents(to)
 }
-const reminder = useReminder()
 const isIn = (place: string, path: string) =>
   place === '/' ? path === '/' : path.startsWith(place) || (place === '/week' && path.startsWith('/seasons'))
 
@@ -41,6 +39,8 @@ onScopeDispose(
   }),
 )
 
+/** Fetched by those who want to be reminded. */
+const ReminderNote = defineAsyncComponent(() => import('~/shared/plan/ReminderNote.vue'))
 /** What the keys are is fetched when it is asked for. */
 const KeyMap = defineAsyncComponent(() => import('~/shared/ui/KeyMap.vue'))
 const showsKeys = ref(false)
@@ -85,10 +85,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         </NuxtLink>
       </nav>
     </header>
-    <p v-if="reminder.said.value" class="told sheet" role="status">
-      {{ reminder.said.value }}
-      <Button size="small" severity="secondary" text label="Good" @click="reminder.dismiss()" />
-    </p>
+    <ReminderNote v-if="person.opened && typeof person.settings.week?.reminds === 'number'" />
     <SessionsUnderWay v-if="isUnderWay" :key="person.world" />
     <LazyMessage v-if="person.unreadable.length > 0" severity="warn" class="unreadable">
       {{ plural(person.unreadable.length, 'stored thing') }} could not be read, and

@@ -1,4 +1,5 @@
 /** Basics: checking values against schemas, chance, statistics, tolerances and legibility; no word of the trade. */
+export * from './names'
 export * from './schema'
 export { isFields, quickCheckOf, tested } from './quick'
 export { MOST_FAULTS, shortFault, validate, type Checked, type Fault } from './validate'

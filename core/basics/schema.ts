@@ -1,13 +1,8 @@
 import { Temporal } from 'temporal-polyfill'
 import * as yup from 'yup'
+import { TEXT_LIMITS } from './names'
 import { asQuickAs, isFields, isText, quickCheckOf, quickly, type QuickCheck } from './quick'
 
-/** Limits that keep one bad file from stopping the application; far above what anybody needs. */
-export const TEXT_LIMITS = { nameLength: 120, textLength: 4000 }
-
-/** A name with something added, shortened where both together would be too long. */
-export const nameWith = (name: string, added: string) =>
-  `${name.slice(0, TEXT_LIMITS.nameLength - added.length).trim()}${added}`
 /** Names are trimmed and not empty; ids are short plain words. */
 const ID = /^[a-zA-Z0-9_-]{1,64}$/
 const isId = (value: unknown) => isText(value) && ID.test(value)

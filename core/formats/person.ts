@@ -98,6 +98,13 @@ export const FIRST_SETTINGS: Settings = {
   conditions: [],
 }
 
+/** The names of all settings, those among them that may be left out. */
+export const SETTING_NAMES = Object.keys({
+  ...FIRST_SETTINGS,
+  resting: null,
+  week: null,
+} satisfies Record<keyof Settings, unknown>) as (keyof Settings)[]
+
 /** A person who has just come. */
 export const newPerson = (): PersonData => ({
   settings: structuredClone(FIRST_SETTINGS),

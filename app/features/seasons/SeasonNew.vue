@@ -2,6 +2,7 @@
 import { PURPOSES } from '#core/compose'
 import { allowedCounts } from '#core/forms'
 import { SEASON_LIMITS, SEASON_STAGES, type SeasonKind } from '#core/plan'
+import { possibleNow } from '~/shared/plan/possible'
 import { usePersonStore } from '~/shared/store/person'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plural } from '~/shared/words/numbers'
@@ -15,6 +16,7 @@ import { useSeasonKeeping } from './useSeasonKeeping'
 
 /** A season is put together: a goal, the hours, and at once how its weeks would go. */
 const person = usePersonStore()
+const isPossible = possibleNow(person)
 useHead({ title: 'A new season · Pebblebrook' })
 const draft = useSeasonDraft()
 const { kind, sets, setName, chosenIds, stage, form, formId, from, to, purpose, minutes } = draft
@@ -40,12 +42,12 @@ function toggleForm(id: string) {
 }
 const addable = computed(() =>
   person.forms
-    .filter(({ id }) => !chosenIds.value.includes(id) && person.isPossible(id))
+    .filter(({ id }) => !chosenIds.value.includes(id) && isPossible(id))
     .map(({ id, name: of }) => ({ value: id, name: of })),
 )
 const growable = computed(() =>
   person.forms
-    .filter((each) => allowedCounts(each).length > 1 && person.isPossible(each.id))
+    .filter((each) => allowedCounts(each).length > 1 && isPossible(each.id))
     .sort((one, other) => Number(other.part === 'stand') - Number(one.part === 'stand'))
     .map(({ id, name: of, part }) => ({ value: id, name: part === 'stand' ? `${of} (a stand)` : of })),
 )
@@ -105,11 +107,11 @@ async function keep() {
           <input
             type="checkbox"
             :checked="chosenIds.includes(each.id)"
-            :disabled="!person.isPossible(each.id)"
+            :disabled="!isPossible(each.id)"
             @change="toggleForm(each.id)"
           />
           {{ each.name }}
-          <template v-if="!person.isPossible(each.id)">(not with what I declare)</template>
+          <template v-if="!isPossible(each.id)">(not with what I declare)</template>
           <span v-else-if="person.stageOf(each.id)" class="small soft"
             >({{ STAGE_WORDS[person.stageOf(each.id)!] }})</span
           >

@@ -12,6 +12,7 @@ import {
   type SeasonKind,
 } from '#core/plan'
 import type { Purpose } from '#core/compose'
+import { possibleNow } from '~/shared/plan/possible'
 import { usePersonStore } from '~/shared/store/person'
 import { usePlan } from '~/shared/plan/usePlan'
 import { useSeasons } from '~/shared/plan/useSeasons'
@@ -32,6 +33,7 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
 /** A season that is being thought of: what is chosen, what follows from it where nothing is, and how it would go. */
 export function useSeasonDraft() {
   const person = usePersonStore()
+  const isPossible = possibleNow(person)
   const { rules } = usePlan()
   const { requestOf } = useSeasons()
   const id = `season-${newUuid()}`
@@ -58,7 +60,7 @@ export function useSeasonDraft() {
     setName,
     (name) => {
       const set = sets.value.find((each) => each.name === name)
-      if (set) chosenIds.value = set.forms.filter((form) => person.isPossible(form.id)).map((form) => form.id)
+      if (set) chosenIds.value = set.forms.filter((form) => isPossible(form.id)).map((form) => form.id)
     },
     { immediate: true },
   )

@@ -1,43 +1,24 @@
 <script setup lang="ts">
-import { journalTotals, steadiness, weekReports, weeksOfStones } from '#core/journal'
 import type { TodayOffer } from '#core/plan'
-import { useCompiled } from '~/shared/store/compiled'
 import { followStore } from '~/shared/store/followLater'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { inOrderOfNames } from '~/shared/words/order'
-import { AIM_WEEKS, aimPhrase, rowPhrase } from '~/shared/words/steadiness'
-import { durationPhrase, minutesPhrase } from '~/shared/words/time'
-import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
+import { durationPhrase } from '~/shared/words/time'
 import { useGrowing } from '~/shared/ui/growing'
+import { stands } from '~/shared/ui/firstScreen'
 import { isForPage } from '~/shared/ui/keys'
-import SteppingStones from '~/shared/drawing/SteppingStones.vue'
-import NotchList from './NotchList.vue'
 import TodayAsk from './TodayAsk.vue'
-import TodayOthers from './TodayOthers.vue'
 import TodayReasons from './TodayReasons.vue'
 import { changePhrase, reasonPhrases, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
-import { useNotches } from './useNotches'
 import { useToday } from './useToday'
 
 const person = usePersonStore()
-const compiled = useCompiled()
-
-const WEEKS_SHOWN = 4
-const rules = computed(() => person.steadinessRules)
-/** All days together can be told only when all are here. */
-const row = computed(() => (person.isWhole ? steadiness(person.sessions, person.today, rules.value) : null))
-const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
-const aim = computed(() =>
-  person.isWhole ? aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today) : '',
-)
-const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 
 /** Nothing was ever practised here: it is said what this is and what to do. */
 const isFirst = computed(() => person.isWhole && person.sessions.length === 0)
 
-const { minutes, states, felt, found, failed, looking, look, lessonOf, weekday, dueCount, setting, isSettled } =
-  useToday()
+const { minutes, states, felt, found, failed, looking, look, weekday, dueCount, setting, isSettled } = useToday()
 const names = computed<TodayNames>(() => ({
   nameOf: (formId) => person.formsById.get(formId)?.name ?? 'a form that is gone',
   weekday: weekday.value,
@@ -52,16 +33,8 @@ watch([first, looking], () => {
   if (!looking.value) front.value = first.value?.routineId ?? null
 })
 const others = computed(() => offers.value.filter((offer) => offer !== first.value))
-const drawn = computed(() => {
-  const result = first.value && compiled(first.value.routine)
-  return result?.ok ? result : null
-})
 const changed = computed(() => first.value && changePhrase(first.value, minutes.value, names.value))
 const restFirst = computed(() => found.value?.rest?.first === true)
-
-const { notches, phrase, take, taken, takeBack } = useNotches(setting, isSettled)
-/** Of the routine that stands in front, the first. */
-const here = computed(() => notches.value.filter(({ routineId }) => routineId === first.value?.routineId).slice(0, 1))
 
 /** What was pressed on another screen is gone: whoever comes from there finds the focus on Begin, as on the first load. */
 const beginButton = useTemplateRef<{ $el: HTMLElement }>('beginButton')
@@ -76,10 +49,8 @@ function another() {
 }
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!isForPage(event)) return
-  const key = event.key.toLowerCase()
-  if (key === 'n') another()
-  else if (key === 'g' && here.value[0]) void take(here.value[0])
-  else return
+  if (event.key.toLowerCase() !== 'n') return
+  another()
   event.preventDefault()
 })
 
@@ -93,8 +64,18 @@ const whyNots = computed(() =>
     }))
     .sort(inOrderOfNames),
 )
+watch(
+  () => found.value !== null || failed.value,
+  (isThere) => (stands.value ||= isThere),
+  { immediate: true },
+)
 /** What to practise comes first; the days, and what else there is, in the moment after it. */
 const there = useGrowing(() => (found.value || failed.value ? ['now', 'days'] : ['now']), 1)
+/** What is not read first is fetched when that stands. */
+const OfferBrook = defineAsyncComponent(() => import('./OfferBrook.vue'))
+const NotchHere = defineAsyncComponent(() => import('./NotchHere.vue'))
+const TodayDays = defineAsyncComponent(() => import('./TodayDays.vue'))
+const TodayOthers = defineAsyncComponent(() => import('./TodayOthers.vue'))
 /** What most days nobody asks for is fetched when it is. */
 const FeltScales = defineAsyncComponent(() => import('~/shared/ui/FeltScales.vue'))
 const saysHow = ref(false)
@@ -123,8 +104,8 @@ async function begin(offer: TodayOffer) {
   await navigateTo('/follow')
 }
 async function prepare({ routine, routineId }: TodayOffer) {
-  const follow = await followStore()
-  const lesson = lessonOf(routineId)
+  const [follow, { lessonNow }] = await Promise.all([followStore(), import('./useTodayRequest')])
+  const lesson = lessonNow(person, routineId)
   follow.prepare(routine, lesson ? { lesson } : {})
   follow.before = { ...felt.value }
   return follow
@@ -168,13 +149,13 @@ watch(
         What suits today could not be worked out just now.
         <Button label="Try again" size="small" severity="secondary" @click="look" />
       </p>
-      <template v-if="first && drawn">
+      <template v-if="first">
         <div class="spread">
           <div class="offer">
             <h2>{{ first.routine.name }}</h2>
             <p>
               <strong>{{ durationPhrase(first.seconds) }}</strong> at my breath ·
-              {{ plural(drawn.totals.bySteps.length, 'step') }}
+              {{ plural(found!.stepsOf[first.routineId] ?? 0, 'step') }}
             </p>
             <TodayReasons :reasons="reasonPhrases(first, names)" />
             <p v-if="changed" class="small">{{ changed }}</p>
@@ -200,22 +181,10 @@ watch(
             />
           </div>
         </div>
-        <BrookDrawing
-          :timeline="drawn.timeline"
-          size="small"
-          arc
-          pressable
-          later
-          @choose="(_step, _event, formId) => navigateTo(`/forms/${formId}`)"
-        />
-        <NotchList
-          :notches="here"
-          :phrase="phrase"
-          :taken="taken?.words ?? ''"
-          shortcut="G"
-          @take="take"
-          @take-back="takeBack"
-        />
+        <div class="brookPlace">
+          <OfferBrook :routine="first.routine" />
+        </div>
+        <NotchHere v-if="isSettled" :routine-id="first.routineId" :setting="setting" :is-ready="isSettled" />
       </template>
       <p v-else-if="found?.isDone" role="status">
         None of my routines
@@ -234,24 +203,7 @@ watch(
     </section>
 
     <div v-if="there.includes('days')" class="columns">
-      <section class="stack" aria-labelledby="days">
-        <h2 id="days">The days</h2>
-        <p>{{ row ? rowPhrase(row) : 'The days are being counted…' }}</p>
-        <SteppingStones
-          :weeks="weeks"
-          :today="person.today"
-          @open="(day) => navigateTo({ path: '/journal', query: { day } })"
-        />
-        <p class="soft">
-          <template v-if="aim">{{ aim }}</template>
-          <template v-else
-            >{{ minutesPhrase(totals.secondsThisWeek) }} on {{ plural(totals.daysThisWeek, 'day') }} this
-            week.</template
-          >
-          An outlined stone is rest. Each stone opens its day.
-        </p>
-      </section>
-
+      <TodayDays />
       <div class="stack also">
         <slot name="series" />
         <TodayOthers
@@ -295,6 +247,10 @@ watch(
 .offer {
   flex: 1 1 20rem;
   min-width: 0;
+}
+/* The water of a small brook with its parts: nothing below it moves when it comes. */
+.brookPlace {
+  min-height: 86px;
 }
 .looking {
   min-height: 17rem;

@@ -1,4 +1,4 @@
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, effectScope, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { proxy } from 'comlink'
 import { dequal } from 'dequal/lite'
 import type { TodayState } from '#core/compose'
@@ -7,14 +7,34 @@ import { bodyOf, effectsSeen, type EffectSeen } from '#core/plan'
 import { askBenefit } from '~/shared/evidence/benefitWorker'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
-import type { TodayAsk, TodayFound } from '~/shared/plan/plan.worker'
-import { isTold, toldWorker } from '~/shared/plan/planWorker'
-import { useTodayRequest } from './useTodayRequest'
+import type { AboutToday } from '~/shared/plan/facts'
+import { takeOpening } from '~/shared/plan/opening'
+import type { TodayAsk, TodayFound, TodaySetting } from '~/shared/plan/plan.worker'
+import { isTold, knowsAlready, settingNow, toldWorker } from '~/shared/plan/planWorker'
+import type { useTodayRequest } from './useTodayRequest'
 
 /** What to practise now: what is asked, and what was found for it; found anew whenever the minutes, the body or the journal change. */
 export function useToday() {
   const person = usePersonStore()
-  const { setting, about, isWaiting, lessonOf } = useTodayRequest()
+  /** What was judged while the application was opened; what it was judged by holds until the page has reckoned it itself. */
+  const opening = takeOpening(person.world)
+  const aboutAtFirst = shallowRef<AboutToday | null>(null)
+  const request = shallowRef<ReturnType<typeof useTodayRequest> | null>(null)
+  const own = computed(() => settingNow(person))
+  const setting = computed<TodaySetting>(() => request.value?.setting.value ?? own.value)
+  const about = computed(() => request.value?.about.value ?? aboutAtFirst.value)
+  const isWaiting = computed(() => about.value === null || request.value?.isWaiting.value === true)
+  const scope = effectScope()
+  let isGone = false
+  onScopeDispose(() => (isGone = true))
+  async function reckonHere() {
+    try {
+      const { useTodayRequest } = await import('./useTodayRequest')
+      if (!isGone && !request.value) request.value = scope.run(useTodayRequest)!
+    } catch {
+      if (!about.value) [failed.value, looking.value] = [true, false]
+    }
+  }
   /** The minutes at hand; null for as planned. */
   const minutes = ref<number | null>(null)
   const states = ref<TodayState[]>([])
@@ -43,15 +63,16 @@ export function useToday() {
     { immediate: true },
   )
 
-  const ask = computed<TodayAsk>(() => ({
-    ...about.value,
+  const askedNow = computed(() => ({
     body: bodyOf(felt.value, states.value),
     minutes: minutes.value,
     effects: effects.value,
   }))
+  const ask = computed<TodayAsk | null>(() => about.value && { ...about.value, ...askedNow.value })
   /** Only what was asked last is shown. */
   let asked = 0
   async function look() {
+    if (!ask.value) return reckonHere()
     const mine = (asked += 1)
     failed.value = false
     looking.value = true
@@ -61,7 +82,7 @@ export function useToday() {
       looking.value = false
     })
     try {
-      await toldWorker(setting.value, (remote) => remote.judge(plainCopy(ask.value), tell))
+      await toldWorker(setting.value, (remote) => remote.judge(plainCopy(ask.value!), tell))
     } catch {
       if (mine === asked) [failed.value, looking.value] = [true, false]
     }
@@ -80,6 +101,28 @@ export function useToday() {
     { immediate: true },
   )
   onScopeDispose(() => (asked += 1))
+  if (opening) void takeOver(opening)
+  else void reckonHere()
+  /** What the worker has found, and finds, is shown as long as nothing else was asked. */
+  async function takeOver({ about: judgedBy, listen }: NonNullable<typeof opening>) {
+    looking.value = true
+    const mine = (asked += 1)
+    const [known, askedFirst] = [settingNow(person), askedNow.value]
+    listen((now) => {
+      // The page reckons for itself once what was found stands there.
+      if (!now || now.isDone) requestIdleCallback(() => void reckonHere())
+      if (mine !== asked) return
+      if (now) found.value = now
+      else failed.value = true
+      looking.value = false
+    })
+    const first = await judgedBy
+    if (!first) return reckonHere()
+    knowsAlready(known)
+    // What was asked meanwhile is asked now.
+    before = JSON.stringify({ ...first, ...askedFirst })
+    aboutAtFirst.value = first
+  }
 
   return {
     minutes,
@@ -89,10 +132,9 @@ export function useToday() {
     failed,
     looking,
     look,
-    lessonOf,
     setting,
     isSettled,
-    dueCount: computed(() => Object.values(about.value.kept).filter(({ keeping }) => keeping === 'due').length),
+    dueCount: computed(() => Object.values(about.value?.kept ?? {}).filter(({ keeping }) => keeping === 'due').length),
     weekday: computed(() => weekday(person.today)),
   }
 }

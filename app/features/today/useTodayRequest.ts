@@ -1,20 +1,29 @@
 import { computed } from 'vue'
-import { trialAsks, trialDays, trialRoutine } from '#core/evidence'
-import { latestStages } from '#core/forms'
-import { weekReports } from '#core/journal'
-import { latelyOf, seriesState, type TodayRequest } from '#core/plan'
-import type { LessonTaken } from '#core/runner'
-import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
-import { usePlan } from '~/shared/plan/usePlan'
-import type { TodayAsk, TodaySetting } from '~/shared/plan/plan.worker'
+import {
+  asksOfCourses,
+  latelyNow,
+  lessonsNext,
+  minutesLackingOf,
+  stagesNow,
+  type AboutToday,
+} from '~/shared/plan/facts'
+import { factsNow } from '~/shared/plan/factsNow'
+import { hourNow } from '~/shared/plan/hourNow'
+import type { TodaySetting } from '~/shared/plan/plan.worker'
 import { useKept } from '~/shared/plan/useKept'
+import { usePlan } from '~/shared/plan/usePlan'
 import { useSeasons } from '~/shared/plan/useSeasons'
 
-/** What the judge of Today has to know of the person, besides what is asked just now. */
+/** The lesson that a routine is today, where it is one. */
+export const lessonNow = (person: ReturnType<typeof usePersonStore>, routineId: string) =>
+  lessonsNext(factsNow(person)).get(routineId)?.lesson
+
+/** What the judge of Today has to know of the person, besides what is asked just now; followed as it changes. */
 export function useTodayRequest() {
   const person = usePersonStore()
-  const lately = computed(() => latelyOf(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour))
+  const facts = factsNow(person)
+  const lately = computed(() => latelyNow(facts))
   const { keptById, learnedIds, usualMinutes, longestStill } = useKept()
   const plan = usePlan()
   const seasons = useSeasons()
@@ -30,36 +39,12 @@ export function useTodayRequest() {
       ? seasons.setting.value
       : { ...seasons.setting.value, routines: [...those, ...person.routines] }
   })
-  /** The lessons that are next, by the routine; one that is led in a stage is begun from its series. */
-  const lessons = computed(
-    () =>
-      new Map(
-        person.person.series.flatMap((series): [string, { lesson: LessonTaken; name: string }][] => {
-          const { next, doneToday } = seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour)
-          if (series.begunAt === undefined || !next || next.stage || doneToday) return []
-          return [[next.routineId, { lesson: { seriesId: series.id, lessonId: next.id }, name: series.name }]]
-        }),
-      ),
-  )
-  const asks = computed<TodayRequest['asks'][number][]>(() => [
-    ...person.person.trials.flatMap((trial) => {
-      const arm = trialAsks(trial, person.today)
-      const days = trialDays(trial, person.sessions, person.today, person.settings.dayEndsAtHour)
-      if (!arm || days.find(({ day }) => day === person.today)?.kept === 'done') return []
-      const routineId = trialRoutine(trial, arm, person.routines)?.id
-      return routineId ? [{ routineId, by: 'trial' as const, name: trial.name }] : []
-    }),
-    ...[...lessons.value].map(([routineId, { name }]) => ({ routineId, by: 'series' as const, name })),
-    ...plan.asks.value,
-  ])
-  const minutesLacking = computed(() => {
-    if (!person.isWhole) return null
-    const week = weekReports(person.sessions, person.today, person.steadinessRules, 1)[0]
-    return week?.aimMinutes ? Math.max(0, week.aimMinutes - week.seconds / 60) : null
-  })
-  const about = computed<Omit<TodayAsk, 'body' | 'minutes' | 'effects'>>(() => ({
+  const lessons = computed(() => lessonsNext(facts))
+  const asks = computed(() => [...asksOfCourses(facts, lessons.value), ...plan.asks.value])
+  const minutesLacking = computed(() => minutesLackingOf(facts))
+  const about = computed<AboutToday>(() => ({
     lately: lately.value,
-    stages: Object.fromEntries(latestStages(person.person.stages)),
+    stages: stagesNow(facts),
     hour: hourNow(),
     asks: asks.value,
     minutesLacking: minutesLacking.value,
@@ -69,11 +54,5 @@ export function useTodayRequest() {
     longestStillSeconds: longestStill.value,
     usualMinutes: usualMinutes.value,
   }))
-  const lessonOf = (routineId: string) => lessons.value.get(routineId)?.lesson
-  return { setting, about, isWaiting, lessonOf }
-}
-
-function hourNow(): number {
-  const now = new Date(wallMs())
-  return now.getHours() + now.getMinutes() / 60
+  return { setting, about, isWaiting }
 }

@@ -2,9 +2,13 @@ import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
 import { patiently, type TimeGiven } from '#core/basics'
 import { fitRoutine } from '#core/compose'
+import { readArchive } from '#core/formats'
 import type { Form, LearningStage } from '#core/forms'
+import { NOT_SAID, practiceDay } from '#core/journal'
 import { inStage, type Lesson, type Routine } from '#core/routine'
 import {
+  bodyOf,
+  canBeDone,
   judgeToday,
   makeToday,
   makeWeek,
@@ -25,6 +29,12 @@ import {
   type TodayJudgement,
   type TodayOffer,
 } from '#core/plan'
+import { readPerson } from '~/shared/store/checks'
+import { compileTimeline, totalsOf } from '#core/timeline'
+import { openWorld, type World } from '~/shared/store/database'
+import { replaceAll } from '~/shared/store/writing'
+import type { StoredPerson } from '~/shared/store/storedPerson'
+import { aboutToday, openOn, type AboutToday, type PlanFacts } from './facts'
 
 /** What changes seldom: it is sent once, and again when it has changed. */
 export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
@@ -44,6 +54,8 @@ export type TodayAsk = Omit<MakeRequest, keyof TodaySetting>
 /** What was found so far; the offers come one by one. */
 export interface TodayFound {
   offers: TodayOffer[]
+  /** How many steps each of these is led in, by its routine. */
+  stepsOf: Record<string, number>
   /** Why not each of the others. */
   others: { routineId: string; against: TodayAgainst[] }[]
   rest: TodayJudgement['rest']
@@ -52,6 +64,14 @@ export interface TodayFound {
 
 /** What a season's session is made from, besides the setting. */
 export type SeasonAsk = Omit<SeasonRoutineRequest, keyof TodaySetting>
+
+/** When it is, where the page is; a worker would have to guess. */
+export interface Moment {
+  atMs: number
+  timeZone: string
+  /** By the clock on the wall, with its minutes as a part. */
+  hour: number
+}
 
 type LedStage = NonNullable<Lesson['stage']>
 
@@ -68,6 +88,11 @@ const byId = <T extends { id: string }>(all: readonly T[]) => new Map(all.map((e
 const whole = <T>(sent: readonly (T | string)[], named: ReadonlyMap<string, T>): T[] =>
   sent.map((each) => (typeof each === 'string' ? named.get(each)! : each))
 let shipped = { forms: byId<Form>([]), routines: byId<Routine>([]) }
+function learnShipped(text: string | null) {
+  if (text === null) return
+  const [those, all] = JSON.parse(text) as [Form[], Routine[]]
+  shipped = { forms: byId(those), routines: byId(all) }
+}
 let setting: TodaySetting | null = null
 let prepared: { body: string; all: Prepared[] } | null = null
 function preparedFor(now: TodaySetting, body: TodayAsk['body']): Prepared[] {
@@ -79,19 +104,83 @@ function preparedFor(now: TodaySetting, body: TodayAsk['body']): Prepared[] {
 let asked = 0
 let weekAsked = 0
 
+/** What was read last, until it is asked what it says of today. */
+let read: Promise<StoredPerson> | null = null
+async function readLatest(world: World): Promise<StoredPerson> {
+  const database = await openWorld(world)
+  try {
+    return await readPerson(database, true)
+  } finally {
+    database.close()
+  }
+}
+
+/** What a person who was read, with what ships, says of a day. */
+function factsOf({ person, isWhole }: StoredPerson, { atMs, timeZone }: Moment): [PlanFacts, TodaySetting] {
+  const { settings, ways } = person
+  const forms = [...shipped.forms.values(), ...person.forms]
+  const formsById = byId(forms)
+  const routines = [...person.routines, ...shipped.routines.values()]
+  const { pace, rules, conditions, dayEndsAtHour, restPlan } = settings
+  const pauses = person.planned.filter((each) => each.kind === 'pause')
+  const facts: PlanFacts = {
+    ...{ person, settings, isWhole, routines, formsById },
+    sessions: [...person.sessions].reverse(),
+    today: practiceDay(new Date(atMs).toISOString(), timeZone, dayEndsAtHour),
+    steadinessRules: { dayEndsAtHour, restPlan, timeZoneToday: timeZone, pauses },
+    isPossible: (formId) => {
+      const form = formsById.get(formId)
+      return form !== undefined && canBeDone(form, { ways, rules }, conditions)
+    },
+  }
+  return [facts, { routines, forms, ways, pace, rules, conditions }]
+}
+
 const planWorker = {
+  /** Read what a store holds, with the latest of many sessions. */
+  read(world: World): Promise<StoredPerson> {
+    read = readLatest(world)
+    return read
+  },
+  /** Put the demo, as an archive's text, into its store; false where it cannot be read. */
+  async takeDemo(text: string): Promise<boolean> {
+    const archive = readArchive(text, { shippedFormIds: [], shippedRoutineIds: [] })
+    if (!archive.ok) return false
+    const database = await openWorld('demo')
+    try {
+      await replaceAll(database, archive.value.person)
+    } finally {
+      database.close()
+    }
+    return true
+  },
+  /**
+   * What the person who was read is to practise at this moment, told as it is found (null where that comes to nothing), before the page itself could
+   * ask; its setting is known from then on. Answers what it was judged by; null where the page has to ask: a season's session has to be made first. `shippedText` as for `set`.
+   */
+  async today(
+    moment: Moment,
+    shippedText: string | null,
+    tell: (found: TodayFound | null) => void,
+  ): Promise<AboutToday | null> {
+    learnShipped(shippedText)
+    const stored = await read
+    if (!stored) return null
+    const [facts, now] = factsOf(stored, moment)
+    setting = now
+    prepared = null
+    const open = openOn(facts)
+    if (open.some(({ laid }) => laid.what.kind === 'season')) return null
+    const about = aboutToday(facts, open, moment.hour)
+    const body = bodyOf(NOT_SAID, [])
+    planWorker.judge({ ...about, body, minutes: null, effects: [] }, tell).catch(() => tell(null))
+    return about
+  },
   /** `shippedText` is all that ships, as `[forms, routines]`; null where it was told before. */
   set({ forms, routines, ...rest }: SentSetting, shippedText: string | null) {
-    if (shippedText !== null) {
-      const [those, all] = JSON.parse(shippedText) as [Form[], Routine[]]
-      shipped = { forms: byId(those), routines: byId(all) }
-    }
+    learnShipped(shippedText)
     setting = { ...rest, forms: whole(forms, shipped.forms), routines: whole(routines, shipped.routines) }
     prepared = null
-  },
-  /** What can be done before it is asked: all routines, eased for such a body. */
-  prepare(body: TodayAsk['body']) {
-    if (setting) preparedFor(setting, body)
   },
   /** The small changes that practice suggests. */
   notches({ routineIds, stages, ...ask }: NotchAsk): Notch[] {
@@ -148,16 +237,20 @@ const planWorker = {
     const request = { ...setting, ...ask }
     const judgement = judgeToday(request, preparedFor(setting, ask.body))
     const offers: TodayOffer[] = []
+    const stepsOf: TodayFound['stepsOf'] = {}
     const not = [...judgement.unsuited]
     const found = (isDone: boolean): TodayFound => {
       const named = new Set([...offers, ...not].map(({ routineId }) => routineId))
       const later = judgement.offers.filter(({ routineId }) => !named.has(routineId))
       const others = [...not, ...later.map(({ routineId, against }) => ({ routineId, against }))]
-      return { offers, others, rest: judgement.rest, isDone }
+      return { offers, stepsOf, others, rest: judgement.rest, isDone }
     }
     for (const each of offersNow(judgement, request, newId, TIME)) {
-      if ('routine' in each) offers.push(each)
-      else not.push(each)
+      if ('routine' in each) {
+        offers.push(each)
+        const timeline = compileTimeline({ ...setting, routine: each.routine })
+        stepsOf[each.routineId] = totalsOf(timeline).bySteps.length
+      } else not.push(each)
       if ('routine' in each) tell(found(false))
       // What was asked since comes first.
       await new Promise((resolve) => setTimeout(resolve))

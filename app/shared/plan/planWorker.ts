@@ -1,7 +1,5 @@
 import { wrap, type Remote } from 'comlink'
 import { toRaw } from 'vue'
-import { NOT_SAID } from '#core/journal'
-import { bodyOf } from '#core/plan'
 import { CATALOGUE, SHIPPED_ROUTINES, shippedText } from '#data'
 import type { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
@@ -58,16 +56,16 @@ function copyOf({ forms, routines, ...rest }: TodaySetting): SentSetting {
 }
 /** Tell the worker the setting, and the first time what ships besides. */
 function tell(worker: There, setting: TodaySetting): Promise<void> {
-  const shipped = worker.knowsShipped ? null : shippedText()
-  worker.knowsShipped = true
-  return worker.remote.set(copyOf(setting), shipped)
+  return worker.remote.set(copyOf(setting), shippedFor(worker))
 }
 
-/** Before Today's screen comes to ask what to practise, and while it does, what that is chosen from is made ready. */
-export function prepareAhead(person: ReturnType<typeof usePersonStore>) {
-  const body = bodyOf(NOT_SAID, [])
-  // Whoever asks hears of a fault.
-  void toldWorker(settingNow(person), (remote) => remote.prepare(body)).catch(() => undefined)
+/** The worker has come to know this setting by itself. */
+export const knowsAlready = (setting: TodaySetting) => void (told = setting)
+/** What ships, as text, where the worker has not been told of it; it is then. */
+export function shippedFor(worker: There): string | null {
+  if (worker.knowsShipped) return null
+  worker.knowsShipped = true
+  return shippedText()
 }
 
 /**

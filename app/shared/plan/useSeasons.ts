@@ -16,6 +16,7 @@ import { inOrderOfNames } from '~/shared/words/order'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { TodaySetting } from './plan.worker'
 import { settingNow, toldWorker } from './planWorker'
+import { possibleNow } from './possible'
 import { useKept } from './useKept'
 import { usePlan } from './usePlan'
 
@@ -30,7 +31,7 @@ export function useSeasons() {
 
   const requestOf = (season: Season, planned = person.person.planned): SeasonRequest => ({
     ...{ season, planned, sessions: person.sessions, stages: person.person.stages, forms: person.formsById },
-    ...{ isPossible: person.isPossible, today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour },
+    ...{ isPossible: possibleNow(person), today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour },
   })
   const planOf = (season: Season) => seasonPlan(requestOf(season))
   const seasons = computed(() =>

@@ -39,11 +39,21 @@ const latestOf = new WeakMap<Database, Ahead>()
 export const readHere = async (database: Database, latestOnly = false): Promise<StoredPerson> =>
   (await untilChecks()).readPerson(database, latestOnly)
 
-/**
- * Open and read the world last used, while the application is still on its way: the moment that it is there it asks for that. `elsewhere` reads it
- * beside the page.
- */
-export function readAhead(elsewhere?: (world: World) => Promise<StoredPerson>) {
+/** Who reads a world beside the page, the latest of many sessions, and takes in the demo; and who is told when a world is read here after all. */
+interface Elsewhere {
+  read: (world: World) => Promise<StoredPerson>
+  takeDemo: (text: string) => Promise<boolean>
+  onReadHere: () => void
+}
+let elsewhere: Elsewhere | null = null
+export const readElsewhere = (reader: Elsewhere) => void (elsewhere = reader)
+
+/** Whether the demo, as an archive's text, has been put into its store beside the page. */
+export const demoTakenElsewhere = async (text: string): Promise<boolean> =>
+  (await elsewhere?.takeDemo(text).catch(() => false)) ?? false
+
+/** Open and read the world last used, while the application is still on its way: the moment that it is there it asks for that. */
+export function readAhead() {
   const world = worldToOpen()
   if (!world) return
   const begun = { world, watch: {} as StoreWatch, isBlocked: false, isClosed: false, isStale: false }
@@ -57,7 +67,7 @@ export function readAhead(elsewhere?: (world: World) => Promise<StoredPerson>) {
       begun.watch.onClosed?.()
     },
   })
-  const latest = elsewhere ? elsewhere(world) : database.then((one) => readHere(one, true))
+  const latest = elsewhere ? elsewhere.read(world) : database.then((one) => readHere(one, true))
   // Whoever takes them hears of a fault.
   latest.catch(() => undefined)
   openTabs().listen((message) => {
@@ -82,11 +92,15 @@ export async function openStore(world: World, watch: StoreWatch): Promise<Databa
   return database
 }
 
-/** The person with the latest of many sessions, as it is read: what was read ahead, where nothing has changed since; else read now. */
-export async function readLatest(database: Database): Promise<StoredPerson> {
+/** The person of a world with the latest of many sessions: what was read ahead, where nothing has changed since; else read now. */
+export async function readLatest(database: Database, world: World): Promise<StoredPerson> {
   const taken = latestOf.get(database)
   latestOf.delete(database)
   // What could not be read there is read here.
-  const stored = taken && (await taken.latest.catch(() => null))
-  return stored && !taken.isStale ? stored : readHere(database, true)
+  const ahead = taken && (await taken.latest.catch(() => null))
+  if (ahead && !taken.isStale) return ahead
+  const beside = await elsewhere?.read(world).catch(() => null)
+  if (beside) return beside
+  elsewhere?.onReadHere()
+  return readHere(database, true)
 }

@@ -1,6 +1,6 @@
 import { dequal } from 'dequal/lite'
 import { computed, markRaw } from 'vue'
-import { PERSON_LISTS, settingsSchema, type PersonData, type Settings } from '#core/formats'
+import { PERSON_LISTS, SETTING_NAMES, type PersonData, type Settings } from '#core/formats'
 
 /** Computed, and the same as before where it is equal to that: whatever follows from it is not worked out anew. */
 export const unlessEqual = <T>(get: () => T) =>
@@ -21,9 +21,7 @@ function byField<T extends object>(fields: readonly (keyof T)[], read: (field: k
 
 /** The settings, field by field: each stays the same one while others change, and what shows one is not shown anew for another. */
 export const settingsByField = (now: () => Settings): Settings =>
-  byField<Settings>(Object.keys(settingsSchema.fields) as (keyof Settings)[], (field) =>
-    unlessEqual(() => now()[field]),
-  )
+  byField<Settings>(SETTING_NAMES, (field) => unlessEqual(() => now()[field]))
 
 /** A person, list by list: what follows from one list is not worked out anew when another changes. */
 export const personByList = (now: () => PersonData): PersonData =>

@@ -1,20 +1,22 @@
-import type { Form, LearningStage } from '#core/forms'
+import type { Condition, Form, LearningStage } from '#core/forms'
 import type { PersonData } from '#core/formats'
 import { practiceDay, type SessionRecord } from '#core/journal'
-import { learnedInSeason, learnedWith } from '#core/plan'
+import { canBeDone, learnedInSeason, learnedWith } from '#core/plan'
+import type { PracticeSetting } from '#core/timeline'
 
 interface Known {
   person: Pick<PersonData, 'series' | 'seasons' | 'sessions' | 'stages'>
   stageOf: (formId: string) => LearningStage | null
   forms: ReadonlyMap<string, Form>
-  isPossible: (formId: string) => boolean
+  setting: PracticeSetting
+  conditions: readonly Condition[]
   dayEndsAtHour: number
 }
 
 /** The forms that move on in learning with a session: its lesson of a series, or its day of a season, is through. */
 export function movedOn(
   session: SessionRecord,
-  { person, stageOf, forms, isPossible, dayEndsAtHour }: Known,
+  { person, stageOf, forms, setting, conditions, dayEndsAtHour }: Known,
 ): { formId: string; stage: LearningStage }[] {
   const { series: all, seasons, sessions, stages } = person
   const series = all.find(({ id }) => id === session.lesson?.seriesId)
@@ -24,6 +26,10 @@ export function movedOn(
   }
   const season = seasons.find(({ id }) => id === session.routineId)
   if (!season) return []
+  const isPossible = (formId: string) => {
+    const form = forms.get(formId)
+    return form !== undefined && canBeDone(form, setting, conditions)
+  }
   const about = { season, sessions, stages, forms, isPossible, dayEndsAtHour }
   return learnedInSeason(about, session, practiceDay(session.startedAt, session.timeZone, dayEndsAtHour))
 }

@@ -7,12 +7,12 @@ import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
 import type { Trial } from '#core/evidence'
 import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
-import { canBeDone, type Planned, type Season } from '#core/plan'
+import type { Planned, Season } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
-import { openStore, rememberedWorld, rememberWorld, worldToOpen } from './ahead'
+import { demoTakenElsewhere, openStore, rememberedWorld, rememberWorld, worldToOpen } from './ahead'
 import { isEmpty, openWorld, type World } from './database'
 import {
   changeSettingsNow,
@@ -103,10 +103,8 @@ export const usePersonStore = defineStore('person', () => {
     try {
       const remembered = rememberedWorld()
       if (remembered) await enter(remembered, true)
-      else {
-        await enter('own', true)
-        if ((await gate.read(isEmpty)) && (await serverShowsDemo())) await loadDemo()
-      }
+      else if ((await gate.read(isEmpty)) && (await serverShowsDemo())) await loadDemo(true)
+      else await enter('own', true)
       opened.value = true
     } catch (error) {
       openingFault.value = `The store of this browser could not be opened: ${(error as Error).message}`
@@ -235,17 +233,12 @@ export const usePersonStore = defineStore('person', () => {
     await untilWhole()
     const { movedOn } = await import('./movedOn')
     const { dayEndsAtHour } = settings
-    const known = { person: own, stageOf, forms: formsById.value, isPossible, dayEndsAtHour }
+    const { conditions } = settings
+    const known = { person: own, stageOf, forms: formsById.value, setting: setting.value, conditions, dayEndsAtHour }
     const moved: string[] = []
     for (const { formId, stage } of movedOn(session, known)) moved.push(await putStage(formId, stage))
     return moved
   }
-  /** Whether a form can be done, in some version, with what I declare. */
-  const isPossible = (formId: string) => {
-    const form = formsById.value.get(formId)
-    return form !== undefined && canBeDone(form, setting.value, settings.conditions)
-  }
-
   /** Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. */
   async function saveSettings(change: Partial<Settings>): Promise<Fault[]> {
     const base = person.value.settings
@@ -292,14 +285,17 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   /** Fetch the demo as of today into its own database and go there. */
-  async function loadDemo() {
-    const read = await archives.readText(await demoText(today.value, deviceTimeZone()))
-    if (!read.ok) throw new Error('The demo could not be made.')
-    const demo = await openWorld('demo')
-    await replaceAll(demo, read.value.person)
-    demo.close()
+  async function loadDemo(opensEarly = false) {
+    const text = await demoText(today.value, deviceTimeZone())
+    if (!(await demoTakenElsewhere(text))) {
+      const read = await archives.readText(text)
+      if (!read.ok) throw new Error('The demo could not be made.')
+      const demo = await openWorld('demo')
+      await replaceAll(demo, read.value.person)
+      demo.close()
+    }
     rememberWorld('demo')
-    await enter('demo')
+    await enter('demo', opensEarly)
   }
 
   /** Leave the demo for good and come to one's own, which was never touched. */
@@ -356,7 +352,6 @@ export const usePersonStore = defineStore('person', () => {
     putTrial: (trial: Trial) => put('trials', trial),
     putPlanned: (planned: Planned) => put('planned', planned),
     putSeason: (season: Season) => put('seasons', season),
-    isPossible,
     putRecording: (recording: Recording) => put('recordings', recording),
     putSession: (session: SessionRecord) => put('sessions', session),
     changeSessions,
@@ -368,7 +363,7 @@ export const usePersonStore = defineStore('person', () => {
     reload: load,
     mend,
     discard,
-    loadDemo,
+    loadDemo: () => loadDemo(),
     leaveDemo,
     kept,
   }

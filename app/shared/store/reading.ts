@@ -32,7 +32,7 @@ export function createReading({ gate, world, person, openingFault, look, inMemor
   /** Only the latest sessions, where there are many; `untilWhole` asks for the rest. */
   async function loadLatest() {
     rest = null
-    take(await gate.read(readLatest))
+    take(await gate.read((database) => readLatest(database, world.value)))
   }
   /** What the store holds once all is written that was to be, whatever is written while it is read. */
   async function readAnew(): Promise<StoredPerson> {

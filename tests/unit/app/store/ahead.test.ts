@@ -38,8 +38,8 @@ async function keep(world: World, id: string) {
   await replaceAll(database, { ...newPerson(), sessions: [session(id)] })
   database.close()
 }
-const idsOf = async (database: Awaited<ReturnType<typeof openStore>>) =>
-  (await readLatest(database)).person.sessions.map(({ id }) => id)
+const idsOf = async (database: Awaited<ReturnType<typeof openStore>>, world: World = 'own') =>
+  (await readLatest(database, world)).person.sessions.map(({ id }) => id)
 
 describe('what is read ahead', () => {
   it('is opened once and read once, and taken by whoever asks first; who asks again reads anew', async () => {
@@ -71,7 +71,7 @@ describe('what is read ahead', () => {
   it('is not taken for another world, and nothing is read before a world was chosen', async () => {
     await keep('demo', 'shown')
     readAhead()
-    expect(await idsOf(await openStore('demo', {}))).toEqual(['shown'])
+    expect(await idsOf(await openStore('demo', {}), 'demo')).toEqual(['shown'])
     remembered = null
     opens.mockClear()
     readAhead()

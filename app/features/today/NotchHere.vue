@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import type { TodaySetting } from '~/shared/plan/plan.worker'
+import { isForPage } from '~/shared/ui/keys'
+import NotchList from './NotchList.vue'
+import { useNotches } from './useNotches'
+
+/** The first small change that practice suggests of the routine that stands in front; one key takes it. */
+const props = defineProps<{ routineId: string; setting: TodaySetting; isReady: boolean }>()
+const { notches, phrase, take, taken, takeBack } = useNotches(
+  computed(() => props.setting),
+  computed(() => props.isReady),
+)
+const here = computed(() => notches.value.filter(({ routineId }) => routineId === props.routineId).slice(0, 1))
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (!isForPage(event) || event.key.toLowerCase() !== 'g' || !here.value[0]) return
+  event.preventDefault()
+  void take(here.value[0])
+})
+</script>
+
+<template>
+  <NotchList
+    :notches="here"
+    :phrase="phrase"
+    :taken="taken?.words ?? ''"
+    shortcut="G"
+    @take="take"
+    @take-back="takeBack"
+  />
+</template>

@@ -1,0 +1,7 @@
+import { wallMs } from '~/shared/sound/clock'
+
+/** The hour by the clock on the wall, with its minutes as a part: 18.5 at half past six in the evening. */
+export function hourNow(): number {
+  const now = new Date(wallMs())
+  return now.getHours() + now.getMinutes() / 60
+}

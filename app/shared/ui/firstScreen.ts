@@ -1,0 +1,4 @@
+import { ref } from 'vue'
+
+/** Whether the first screen stands: what it does not need is fetched and read after that. Today says it itself. */
+export const stands = ref(false)
