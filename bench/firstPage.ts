@@ -6,6 +6,7 @@
 import { spawn } from 'node:child_process'
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
+import { tellWhatIsNeeded, whatIsNeeded } from './support/needed'
 import { between } from './support/seed'
 
 const AIM_BYTES = 150_000
@@ -35,18 +36,6 @@ const onDay = (page: Page, atMs: number) =>
     } as DateConstructor
   }, atMs - Date.now())
 
-/** Let a page tell what it had loaded when Begin came to stand there. */
-const tellWhatIsNeeded = (page: Page) =>
-  page.addInitScript(() => {
-    new MutationObserver((_, observer) => {
-      if (![...document.querySelectorAll('button')].some(({ textContent }) => textContent.trim() === 'Begin')) return
-      observer.disconnect()
-      const needed = performance.getEntriesByType('resource').map(({ name }) => name)
-      Object.assign(window, { needed })
-    }).observe(document, { childList: true, subtree: true })
-    performance.setResourceTimingBufferSize(1000)
-  })
-
 async function measure(page: Page, visit: string) {
   const scripts = new Map<string, Promise<Buffer>>()
   // What a worker fetches for itself is told to the worker's own tools, and not to the page's.
@@ -64,7 +53,7 @@ async function measure(page: Page, visit: string) {
   await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
   await new Promise((resolve) => setTimeout(resolve, SETTLED_MS))
   const workers = new Set(page.workers().map((worker) => worker.url()))
-  const needed = new Set(await page.evaluate(() => (window as unknown as { needed: string[] }).needed))
+  const needed = new Set(await whatIsNeeded(page))
   const of = { needed: [0, 0], later: [0, 0], workers: [0, 0] }
   for (const [url, body] of scripts) {
     const isOfPage = ofPage.has(url) && !workers.has(url)

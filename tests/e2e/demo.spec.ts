@@ -1,4 +1,6 @@
+import { gzipSync } from 'node:zlib'
 import { expect, test } from '@playwright/test'
+import { tellWhatIsNeeded, whatIsNeeded } from '../../bench/support/needed'
 import { goTo, openAt } from './support'
 
 test.use({ contextOptions: { reducedMotion: 'no-preference' } })
@@ -42,4 +44,19 @@ test('what a person already has is never touched by the demo', async ({ page }) 
   await expect(page.getByText('No stone laid yet.')).toBeVisible()
   await goTo(page, 'Routines')
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('While the kettle warms, my way')
+})
+
+test('until Begin can be pressed the first page has fetched less than 150 kB of scripts, gzipped, and nothing that checks what is kept', async ({
+  page,
+}) => {
+  await tellWhatIsNeeded(page)
+  // Not at a fixed hour: a clock that stands tells nothing of what was loaded.
+  await page.goto('/')
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible()
+  const scripts = (await whatIsNeeded(page)).filter((address) => /\/_nuxt\/[^/.]+\.js$/.test(address))
+  expect(scripts.length).toBeGreaterThan(3)
+  const texts = await Promise.all(scripts.map(async (address) => (await page.request.get(address)).text()))
+  const bytes = texts.reduce((sum, text) => sum + gzipSync(text).byteLength, 0)
+  expect(bytes).toBeLessThan(150_000)
+  expect(texts.filter((text) => text.includes('ValidationError'))).toEqual([])
 })

@@ -4,11 +4,10 @@ import { patiently, type TimeGiven } from '#core/basics'
 import { fitRoutine } from '#core/compose'
 import { readArchive } from '#core/formats'
 import type { Form, LearningStage } from '#core/forms'
-import { NOT_SAID, practiceDay } from '#core/journal'
+import { NOT_SAID } from '#core/journal'
 import { inStage, type Lesson, type Routine } from '#core/routine'
 import {
   bodyOf,
-  canBeDone,
   judgeToday,
   makeToday,
   makeWeek,
@@ -34,7 +33,8 @@ import { compileTimeline, totalsOf } from '#core/timeline'
 import { openWorld, type World } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
 import type { StoredPerson } from '~/shared/store/storedPerson'
-import { aboutToday, openOn, type AboutToday, type PlanFacts } from './facts'
+import { aboutToday, openOn, type AboutToday } from './facts'
+import { factsOfStored, type Moment } from './factsOfStored'
 
 /** What changes seldom: it is sent once, and again when it has changed. */
 export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
@@ -64,14 +64,6 @@ export interface TodayFound {
 
 /** What a season's session is made from, besides the setting. */
 export type SeasonAsk = Omit<SeasonRoutineRequest, keyof TodaySetting>
-
-/** When it is, where the page is; a worker would have to guess. */
-export interface Moment {
-  atMs: number
-  timeZone: string
-  /** By the clock on the wall, with its minutes as a part. */
-  hour: number
-}
 
 type LedStage = NonNullable<Lesson['stage']>
 
@@ -115,27 +107,6 @@ async function readLatest(world: World): Promise<StoredPerson> {
   }
 }
 
-/** What a person who was read, with what ships, says of a day. */
-function factsOf({ person, isWhole }: StoredPerson, { atMs, timeZone }: Moment): [PlanFacts, TodaySetting] {
-  const { settings, ways } = person
-  const forms = [...shipped.forms.values(), ...person.forms]
-  const formsById = byId(forms)
-  const routines = [...person.routines, ...shipped.routines.values()]
-  const { pace, rules, conditions, dayEndsAtHour, restPlan } = settings
-  const pauses = person.planned.filter((each) => each.kind === 'pause')
-  const facts: PlanFacts = {
-    ...{ person, settings, isWhole, routines, formsById },
-    sessions: [...person.sessions].reverse(),
-    today: practiceDay(new Date(atMs).toISOString(), timeZone, dayEndsAtHour),
-    steadinessRules: { dayEndsAtHour, restPlan, timeZoneToday: timeZone, pauses },
-    isPossible: (formId) => {
-      const form = formsById.get(formId)
-      return form !== undefined && canBeDone(form, { ways, rules }, conditions)
-    },
-  }
-  return [facts, { routines, forms, ways, pace, rules, conditions }]
-}
-
 const planWorker = {
   /** Read what a store holds, with the latest of many sessions. */
   read(world: World): Promise<StoredPerson> {
@@ -166,7 +137,7 @@ const planWorker = {
     learnShipped(shippedText)
     const stored = await read
     if (!stored) return null
-    const [facts, now] = factsOf(stored, moment)
+    const [facts, now] = factsOfStored(stored, shipped, moment)
     setting = now
     prepared = null
     const open = openOn(facts)

@@ -4,9 +4,8 @@ import { storedSession, type SessionRecord } from '#core/journal'
 import { readPieces, type Database } from './database'
 import { idOf, type StoredPerson, type Unreadable } from './storedPerson'
 
-export { checkItem } from '#core/formats'
 /** Settings, whole, if they are right. */
-export const checkSettings = (value: unknown): Checked<Settings> => validate(settingsSchema, value, 'settings')
+const checkSettings = (value: unknown): Checked<Settings> => validate(settingsSchema, value, 'settings')
 
 /** Read a person out of a store; with `latestOnly`, of many sessions only the latest. */
 export async function readPerson(database: Database, latestOnly = false): Promise<StoredPerson> {
@@ -44,3 +43,6 @@ export async function storedSessions(database: Database): Promise<SessionRecord[
     return checked.ok ? [checked.value] : []
   })
 }
+
+/** What the page's store asks for, in one piece. */
+export const checks = { checkItem, checkSettings, readPerson }

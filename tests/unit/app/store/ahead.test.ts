@@ -3,7 +3,7 @@ import { IDBFactory, IDBObjectStore } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { elsewhereRecord } from '#core/journal'
 import { newPerson } from '#core/formats'
-import { openStore, readAhead, readLatest } from '~/shared/store/ahead'
+import { demoTakenElsewhere, openStore, readAhead, readElsewhere, readLatest } from '~/shared/store/ahead'
 import { openWorld, type World } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
 import type { TabMessage } from '~/shared/store/tabs'
@@ -106,5 +106,44 @@ describe('what is read ahead', () => {
     readAhead()
     await expect(openStore('own', {})).rejects.toThrow('Not now.')
     expect(await idsOf(await openStore('own', {}))).toEqual(['before'])
+  })
+})
+
+describe('who reads beside the page', () => {
+  const elsewhere = { read: vi.fn(), takeDemo: vi.fn(), onReadHere: vi.fn() }
+  const storedElsewhere = {
+    person: { ...newPerson(), sessions: [session('elsewhere')] },
+    unreadable: [],
+    isWhole: true,
+  }
+  beforeEach(() => {
+    vi.resetAllMocks()
+    readElsewhere(elsewhere)
+  })
+
+  it('is asked ahead, and once; asked anew where another tab has changed something', async () => {
+    elsewhere.read.mockResolvedValue(storedElsewhere)
+    readAhead()
+    const database = await openStore('own', {})
+    expect(await idsOf(database)).toEqual(['elsewhere'])
+    expect(elsewhere.read.mock.calls).toEqual([['own']])
+    readAhead()
+    const other = await openStore('own', {})
+    tell({ kind: 'changed', world: 'own', what: 'sessions' })
+    expect(await idsOf(other)).toEqual(['elsewhere'])
+    expect(elsewhere.read).toHaveBeenCalledTimes(3)
+    expect(elsewhere.onReadHere).not.toHaveBeenCalled()
+  })
+
+  it('is told when it could not read, and the page reads by itself', async () => {
+    elsewhere.read.mockRejectedValue(new Error('The worker cannot be had.'))
+    readAhead()
+    expect(await idsOf(await openStore('own', {}))).toEqual(['before'])
+    expect(elsewhere.onReadHere).toHaveBeenCalledTimes(1)
+  })
+
+  it('takes in the demo, where it can', async () => {
+    elsewhere.takeDemo.mockResolvedValueOnce(true).mockRejectedValueOnce(new Error('The worker cannot be had.'))
+    expect([await demoTakenElsewhere('text'), await demoTakenElsewhere('text')]).toEqual([true, false])
   })
 })

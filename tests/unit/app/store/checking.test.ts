@@ -1,0 +1,62 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, expect, it, vi } from 'vitest'
+import { aForm, aRoutine, aStep } from '../../../helpers'
+
+/** Whether what things are checked by can be fetched. */
+let isThere = false
+vi.mock('~/shared/store/checks', async (original) => {
+  const real: object = await original()
+  if (!isThere) throw new Error('Failed to fetch')
+  return real
+})
+
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory()
+  vi.stubGlobal('localStorage', { getItem: () => 'own', setItem: () => undefined })
+  vi.stubGlobal('BroadcastChannel', undefined)
+  isThere = false
+  vi.resetModules()
+  setActivePinia(createPinia())
+})
+const routine = { ...aRoutine([aStep('s', 'rise-and-sink')]), id: 'r', name: 'Mine' }
+
+/** A store that was read beside the page: what checks things has not been needed yet. */
+async function opened() {
+  const { readElsewhere } = await import('~/shared/store/ahead')
+  const { newPerson } = await import('#core/formats')
+  const stored = { person: newPerson(), unreadable: [], isWhole: true }
+  readElsewhere({ read: async () => Promise.resolve(stored), takeDemo: vi.fn(), onReadHere: vi.fn() })
+  const { usePersonStore } = await import('~/shared/store/person')
+  const person = usePersonStore()
+  await person.open()
+  return person
+}
+
+it('where what a thing is checked by cannot be fetched it is not kept, and that is said; the next time it is fetched again', async () => {
+  const person = await opened()
+  const { openWorld } = await import('~/shared/store/database')
+  expect(person.openingFault).toBe('')
+  expect(await person.putRoutine(routine)).toBe(false)
+  expect(await person.putForm(aForm({ id: 'f' }))).toBe(false)
+  expect(await person.saveSettings({ dayEndsAtHour: 5 })).toMatchObject([{ path: 'settings' }])
+  expect(person.settings.dayEndsAtHour).toBe(3)
+  expect(person.notices.map(({ words }) => words)).toContain(
+    'Not kept: the routine “Mine”. What it is checked by could not be fetched; try again.',
+  )
+  expect(await (await openWorld('own')).count('routines')).toBe(0)
+})
+
+it('what is kept, changed and removed before it has been fetched is done in that order', async () => {
+  isThere = true
+  const person = await opened()
+  const all = [
+    person.putRoutine(routine),
+    person.putRoutine({ ...routine, name: 'Changed' }),
+    person.remove('routines', 'r'),
+    person.putRoutine({ ...routine, id: 'other' }),
+  ]
+  await Promise.all(all)
+  expect(person.person.routines.map(({ id }) => id)).toEqual(['other'])
+})
