@@ -71,6 +71,9 @@ watch(
 )
 /** What to practise comes first; the days, and what else there is, in the moment after it. */
 const there = useGrowing(() => (found.value || failed.value ? ['now', 'days'] : ['now']), 1)
+/** What was found is looked over now and then: what was taken of small changes stays there meanwhile, to be taken back. */
+const wasSettled = ref(false)
+watch(isSettled, (is) => (wasSettled.value ||= is), { immediate: true })
 /** What is not read first is fetched when that stands. */
 const OfferBrook = defineAsyncComponent(() => import('./OfferBrook.vue'))
 const NotchHere = defineAsyncComponent(() => import('./NotchHere.vue'))
@@ -184,7 +187,7 @@ watch(
         <div class="brookPlace">
           <OfferBrook :routine="first.routine" />
         </div>
-        <NotchHere v-if="isSettled" :routine-id="first.routineId" :setting="setting" :is-ready="isSettled" />
+        <NotchHere v-if="wasSettled" :routine-id="first.routineId" :setting="setting" :is-ready="isSettled" />
       </template>
       <p v-else-if="found?.isDone" role="status">
         None of my routines

@@ -17,7 +17,7 @@ import type { useTodayRequest } from './useTodayRequest'
 export function useToday() {
   const person = usePersonStore()
   /** What was judged while the application was opened; what it was judged by holds until the page has reckoned it itself. */
-  const opening = takeOpening(person.world)
+  const opening = takeOpening(person)
   const aboutAtFirst = shallowRef<AboutToday | null>(null)
   const request = shallowRef<ReturnType<typeof useTodayRequest> | null>(null)
   const own = computed(() => settingNow(person))
@@ -117,7 +117,7 @@ export function useToday() {
       looking.value = false
     })
     const first = await judgedBy
-    if (!first) return reckonHere()
+    if (first?.today !== person.today) return reckonHere()
     knowsAlready(known)
     // What was asked meanwhile is asked now.
     before = JSON.stringify({ ...first, ...askedFirst })

@@ -150,8 +150,8 @@ export function minutesLackingOf({ isWhole, sessions, today, steadinessRules }: 
 }
 
 export const longestStillOf = ({ sessions }: PlanFacts): number | null => longestStillSeconds(sessions)
-export const latelyNow = ({ person, sessions, today, settings }: PlanFacts) =>
-  latelyOf(sessions, person.forms, today, settings.dayEndsAtHour)
+export const latelyNow = ({ formsById, sessions, today, settings }: PlanFacts) =>
+  latelyOf(sessions, [...formsById.values()], today, settings.dayEndsAtHour)
 export const stagesNow = ({ person }: PlanFacts) => Object.fromEntries(latestStages(person.stages))
 
 /** All of it at once; `hour` by the clock on the wall, with its minutes as a part. */

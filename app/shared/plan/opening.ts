@@ -1,8 +1,10 @@
 import { proxy } from 'comlink'
+import { PERSON_LISTS, type PersonData } from '#core/formats'
 import { untilShipped } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { readElsewhere } from '~/shared/store/ahead'
 import type { World } from '~/shared/store/database'
+import type { usePersonStore } from '~/shared/store/person'
 import type { AboutToday } from './facts'
 import { hourNow } from './hourNow'
 import type { TodayFound } from './plan.worker'
@@ -15,13 +17,15 @@ export interface Opening {
   /** Told what was found, the latest at once and what comes later as it comes; null where that came to nothing. */
   listen: (hear: (found: TodayFound | null) => void) => void
 }
-let opening: (Opening & { world: World }) | null = null
+let opening: (Opening & { world: World; read: PersonData | null }) | null = null
 
-/** What was begun for a world when it was opened; once. */
-export function takeOpening(world: World): Opening | null {
+/** What was begun when the store was opened; once, and only as long as the person is as was read then. */
+export function takeOpening({ world, person }: Pick<ReturnType<typeof usePersonStore>, 'world' | 'person'>) {
   const begun = opening
   opening = null
-  return begun?.world === world ? begun : null
+  if (begun?.world !== world || !begun.read) return null
+  const { read } = begun
+  return (['settings', ...PERSON_LISTS] as const).every((list) => person[list] === read[list]) ? begun : null
 }
 
 /** From now on the worker reads what is opened, and judges today by it. */
@@ -40,15 +44,19 @@ export function openWithWorker() {
         const moment = { atMs: wallMs(), timeZone: deviceTimeZone(), hour: hourNow() }
         return Promise.race([remote.today(moment, shippedFor(worker), tell), broken])
       }
-      opening = {
-        world,
+      const begun: typeof opening = {
+        ...{ world, read: null },
         about: judged().catch(() => null),
         listen(listener) {
           hear = listener
           if (latest !== undefined) listener(latest)
         },
       }
-      return stored
+      opening = begun
+      return stored.then((all) => {
+        begun.read = all.person
+        return all
+      })
     },
     takeDemo(text) {
       const { remote, broken } = planWorker()

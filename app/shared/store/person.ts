@@ -241,10 +241,10 @@ export const usePersonStore = defineStore('person', () => {
   }
   /** Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. */
   async function saveSettings(change: Partial<Settings>): Promise<Fault[]> {
-    const base = person.value.settings
-    const changed = plainCopy({ ...base, ...change })
     const checks = checksNow() ?? (await checksFor('settings', 'the settings'))
     if (!checks) return [{ path: 'settings', message: 'The settings could not be checked, and are as they were.' }]
+    const base = person.value.settings
+    const changed = plainCopy({ ...base, ...change })
     const checked = checks.checkSettings(changed)
     if (!checked.ok) return checked.faults
     person.value = { ...person.value, settings: checked.value }

@@ -52,6 +52,9 @@ it.each([
   expect(found.worker).toEqual(found.page)
   expect(found.settings[1]).toEqual(found.settings[0])
   expect(Object.keys(found.worker.kept).length).toBeGreaterThan(5)
+  // Also of the forms that ship it is known what they work on.
+  expect(Object.keys(found.worker.lately.areas).length).toBeGreaterThan(3)
+  expect(found.worker.lately.legs.usual).toBeGreaterThan(0)
   for (const id of resting) expect(found.worker.kept[id]).toBeUndefined()
 })
 

@@ -57,6 +57,8 @@ it('what is kept, changed and removed before it has been fetched is done in that
     person.remove('routines', 'r'),
     person.putRoutine({ ...routine, id: 'other' }),
   ]
-  await Promise.all(all)
+  const settings = [person.saveSettings({ dayEndsAtHour: 5 }), person.saveSettings({ theme: 'night' })]
+  await Promise.all([...all, ...settings])
+  expect(person.settings).toMatchObject({ dayEndsAtHour: 5, theme: 'night' })
   expect(person.person.routines.map(({ id }) => id)).toEqual(['other'])
 })
