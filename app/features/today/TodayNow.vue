@@ -187,7 +187,9 @@ watch(
         <div class="brookPlace">
           <OfferBrook :routine="first.routine" />
         </div>
-        <NotchHere v-if="wasSettled" :routine-id="first.routineId" :setting="setting" :is-ready="isSettled" />
+        <div>
+          <NotchHere v-if="wasSettled" :routine-id="first.routineId" :setting="setting" :is-ready="isSettled" />
+        </div>
       </template>
       <p v-else-if="found?.isDone" role="status">
         None of my routines
