@@ -2,6 +2,7 @@ import { copyFile, mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
+import { chunkOf } from './scripts/chunkOf'
 import { controlsStyled } from './scripts/controlsCss'
 import { ALIAS, shippedRead, shippedReadInBundle } from './scripts/shippedRead'
 import { temporalWhereMissing } from './scripts/temporal'
@@ -29,6 +30,8 @@ const DESCRIPTION = 'Daily tai chi and qigong routines, followed by breath and s
 /** Modules that do nothing by being imported: of what they gather, a page fetches only what it names. */
 const PURE = /^(core|data|app\/shared|app\/features)\/[^?]*\.ts$|^node_modules\/nuxt\/dist\/app\/composables\//
 const isPure = (id: string) => id.startsWith(here('./')) && PURE.test(id.slice(here('./').length))
+
+const today = chunkOf(here('./app/pages/index.vue'))
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -86,7 +89,7 @@ export default defineNuxtConfig({
   // The types of pages look at the routes too, and must know what only the build makes.
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
-    plugins: [controlsStyled(), usedLater(), shippedRead('page'), temporalWhereMissing('page')],
+    plugins: [controlsStyled(), usedLater(), today.plugin, shippedRead('page'), temporalWhereMissing('page')],
     resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
     build: {
       // A font within a stylesheet is refused: nothing comes but from its own host.
@@ -178,7 +181,9 @@ export default defineNuxtConfig({
       }
       // What Today is made of is fetched together with what fetches it.
       const entry = Object.values(manifest).find(({ isEntry }) => isEntry)!
-      entry.imports = [...(entry.imports ?? []), 'layouts/default.vue', 'pages/index.vue']
+      const page = Object.keys(manifest).find((key) => manifest[key]!.file === today.fileName())
+      if (!page) throw new Error('The file of Today is not in the manifest')
+      entry.imports = [...(entry.imports ?? []), 'layouts/default.vue', page]
     },
   },
   app: {

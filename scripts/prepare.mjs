@@ -112,12 +112,12 @@ export async function ensureBuild() {
   const now = hashFiles([
     ...sources.sort(),
     'nuxt.config.ts',
-    ...['controlsCss', 'shippedRead', 'temporal'].map((name) => `scripts/${name}.ts`),
+    ...filesUnder('scripts').filter((name) => name.endsWith('.ts')),
     'package-lock.json',
   ])
   if (existsSync(join(ROOT, '.output/server/index.mjs')) && markIs('build', now)) return
   console.log('Building (about half a minute)…')
-  await runWithin(15, bin('nuxt'), ['build', '--logLevel', 'silent'], {
+  await runWithin(25, bin('nuxt'), ['build', '--logLevel', 'silent'], {
     env: QUIET,
     advice: 'The build failed; what is wrong is said above.',
   })

@@ -8,22 +8,22 @@ const chromium = ensureChromium()
 
 async function looksRight() {
   part('format, lint, types, build')
-  await runWithin(8, bin('prettier'), ['--check', '--log-level', 'warn', '.'], {
+  await runWithin(15, bin('prettier'), ['--check', '--log-level', 'warn', '.'], {
     advice: 'Some files are not formatted: npm run format',
   })
-  await runWithin(12, bin('eslint'), ['.', '--max-warnings', '0'])
-  await runWithin(12, bin('nuxt'), ['typecheck'], { env: QUIET })
+  await runWithin(25, bin('eslint'), ['.', '--max-warnings', '0'])
+  await runWithin(25, bin('nuxt'), ['typecheck'], { env: QUIET })
   await ensureBuild()
 }
 async function unitsHold() {
   part('beside it, unit and reference tests')
-  await runWithin(18, bin('vitest'), ['run'])
+  await runWithin(40, bin('vitest'), ['run'])
 }
 async function isDoneAsByAPerson() {
   await looksRight()
   part('browser tests on the production build')
   const port = await freePort(4310)
-  await runWithin(22, bin('playwright'), ['test'], {
+  await runWithin(46, bin('playwright'), ['test'], {
     env: { ...QUIET, PEBBLEBROOK_TEST_PORT: String(port), PEBBLEBROOK_CHROMIUM: chromium },
   })
 }

@@ -9,3 +9,15 @@ export function canBeDone(
 ): boolean {
   return milderManner(form, wayFor({ formId: form.id }, ways), rules, concernsOf(conditions)) !== null
 }
+
+/** `canBeDone` of one of these forms, by its id; a form that is not among them cannot be done. */
+export const possibleAmong =
+  (
+    forms: ReadonlyMap<string, Form>,
+    setting: Pick<PracticeSetting, 'ways' | 'rules'>,
+    conditions: readonly Condition[],
+  ): ((formId: string) => boolean) =>
+  (formId) => {
+    const form = forms.get(formId)
+    return form !== undefined && canBeDone(form, setting, conditions)
+  }

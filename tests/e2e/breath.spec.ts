@@ -1,9 +1,9 @@
 import { expect, test, type Page } from '@playwright/test'
-import { choose, expectNoAxeFindings, goTo, letPass, openAt } from './support'
+import { choose, expectNoAxeFindings, goTo, letPass, openAt, standStill } from './support'
 
 /** Stop the page's clock and tap a breath of 3 s in and 4.5 s out, beginning with an in-breath. */
 async function tapBreaths(page: Page, turns: number, missed: number[] = []) {
-  await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 1000)
+  await standStill(page)
   await page.getByRole('button', { name: 'Begin with the next in-breath' }).click()
   for (let turn = 1; turn <= turns; turn += 1) {
     await letPass(page, turn % 2 === 1 ? 3 : 4.5)
@@ -49,7 +49,7 @@ test('too few taps give no figure, and say why; light-headed ends it at once', a
 test('the simulated belt is read', async ({ page }) => {
   await openAt(page, '/breath')
   await page.getByRole('button', { name: 'a simulated belt' }).click()
-  await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 1000)
+  await standStill(page)
   await page.getByRole('button', { name: 'Put it on' }).click()
   await letPass(page, 100)
   await expect(page.getByText('That is enough.')).toBeVisible()

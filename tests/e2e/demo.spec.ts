@@ -46,7 +46,7 @@ test('what a person already has is never touched by the demo', async ({ page }) 
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('While the kettle warms, my way')
 })
 
-test('until Begin can be pressed the first page has fetched less than 150 kB of scripts, gzipped, and nothing that checks what is kept', async ({
+test('until Begin can be pressed the first page has fetched less than 150 kB of scripts, gzipped, nothing that checks what is kept, and what draws Today is named in the page as it was sent', async ({
   page,
 }) => {
   await tellWhatIsNeeded(page)
@@ -59,4 +59,9 @@ test('until Begin can be pressed the first page has fetched less than 150 kB of 
   const bytes = texts.reduce((sum, text) => sum + gzipSync(text).byteLength, 0)
   expect(bytes).toBeLessThan(150_000)
   expect(texts.filter((text) => text.includes('ValidationError'))).toEqual([])
+  // So it is fetched with the first script, and not when that has run.
+  const sent = await (await page.request.get('/')).text()
+  const later = texts.filter((_, at) => !sent.includes(new URL(scripts[at]!).pathname))
+  expect(later.filter((text) => text.includes('What to practise now'))).toEqual([])
+  expect(texts.filter((text) => text.includes('What to practise now'))).toHaveLength(1)
 })

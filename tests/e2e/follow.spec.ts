@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { assemble, begin, choose, letPass, openAt } from './support'
+import { assemble, begin, choose, letPass, openAt, standStill } from './support'
 
 const now = (page: Page) => page.getByRole('region', { name: 'Now' })
 
@@ -170,7 +170,7 @@ test('is heard: a bell for the form at once, and the first breath when the lead-
   expect(new Set(times).size).toBe(times.length)
   const soFar = times.length
   // With the page's own timers and frames standing still, as in a hidden page, the worker's beat alone keeps the sound going.
-  await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 1000)
+  await standStill(page)
   await letPass(page, 12)
   await expect.poll(async () => (await heard()).length).toBeGreaterThan(soFar)
 })

@@ -37,16 +37,23 @@ export async function choose(within: Page | Locator, list: string, option: strin
   const wanted = page.getByRole('option', { name: option, exact: true })
   await expect(async () => {
     if (!(await wanted.isVisible())) await field.click()
-    await wanted.click({ timeout: 3000 })
+    await wanted.click({ timeout: 10_000 })
   }).toPass()
   // The list takes a moment to leave; the next one may have options of the same names.
   await expect(wanted).toHaveCount(0)
 }
 
+/** Stop the page's clock, a moment from now: a busy machine may take longer to be told than the moment lasts, and is then told again. */
+export async function standStill(page: Page, aheadMs = 1000) {
+  await expect(async () => {
+    await page.clock.pauseAt((await page.evaluate(() => Date.now())) + aheadMs)
+  }).toPass()
+}
+
 /** Stop the page's clock and begin the session that is laid out, by the space bar: it moves only as told from its start. */
 export async function begin(page: Page) {
   await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeFocused()
-  await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 2000)
+  await standStill(page, 2000)
   await page.keyboard.press('Space')
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible()
 }

@@ -1,6 +1,6 @@
 import type { Form } from '#core/forms'
 import { practiceDay } from '#core/journal'
-import { canBeDone } from '#core/plan'
+import { possibleAmong } from '#core/plan'
 import type { Routine } from '#core/routine'
 import type { StoredPerson } from '~/shared/store/storedPerson'
 import type { PlanFacts } from './facts'
@@ -31,10 +31,7 @@ export function factsOfStored(
     sessions: [...person.sessions].reverse(),
     today: practiceDay(new Date(atMs).toISOString(), timeZone, dayEndsAtHour),
     steadinessRules: { dayEndsAtHour, restPlan, timeZoneToday: timeZone, pauses },
-    isPossible: (formId) => {
-      const form = formsById.get(formId)
-      return form !== undefined && canBeDone(form, { ways, rules }, conditions)
-    },
+    isPossible: possibleAmong(formsById, { ways, rules }, conditions),
   }
   return [facts, { routines, forms, ways, pace, rules, conditions }]
 }

@@ -1,7 +1,7 @@
 import type { Condition, Form, LearningStage } from '#core/forms'
 import type { PersonData } from '#core/formats'
 import { practiceDay, type SessionRecord } from '#core/journal'
-import { canBeDone, learnedInSeason, learnedWith } from '#core/plan'
+import { learnedInSeason, learnedWith, possibleAmong } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 
 interface Known {
@@ -26,10 +26,7 @@ export function movedOn(
   }
   const season = seasons.find(({ id }) => id === session.routineId)
   if (!season) return []
-  const isPossible = (formId: string) => {
-    const form = forms.get(formId)
-    return form !== undefined && canBeDone(form, setting, conditions)
-  }
+  const isPossible = possibleAmong(forms, setting, conditions)
   const about = { season, sessions, stages, forms, isPossible, dayEndsAtHour }
   return learnedInSeason(about, session, practiceDay(session.startedAt, session.timeZone, dayEndsAtHour))
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { LEARNING_STAGES, USUAL_HOUSE_RULES, type LearningStage, type StageEntry } from '#core/forms'
 import { addDays, daysBetween, type Recall } from '#core/journal'
-import { AT_RISK_BELOW, canBeDone, keptForms } from '#core/plan'
+import { AT_RISK_BELOW, canBeDone, keptForms, possibleAmong } from '#core/plan'
 import type { DoneStep } from '#core/runner'
 import { aForm } from '../../helpers'
 
@@ -140,5 +140,16 @@ describe('what a declared condition forbids', () => {
     expect(canBeDone(post, rules, [])).toBe(true)
     expect(canBeDone(post, rules, ['soreKnees'])).toBe(false)
     expect(canBeDone({ ...post, versions: [{ kind: 'seated', change: '' }] }, rules, ['soreKnees'])).toBe(true)
+  })
+
+  it('is asked of one among many by its id, and what is not among them cannot be done', () => {
+    const forms = new Map(
+      [aForm({ id: 'post', cautions: ['deepKnees'], versions: [] }), aForm({ id: 'reed' })].map((form) => [
+        form.id,
+        form,
+      ]),
+    )
+    const isPossible = possibleAmong(forms, rules, ['soreKnees'])
+    expect(['post', 'reed', 'gone'].map(isPossible)).toEqual([false, true, false])
   })
 })
