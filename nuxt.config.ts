@@ -179,10 +179,13 @@ export default defineNuxtConfig({
         file.prefetch = false
         file.dynamicImports = []
       }
+      // While it is developed nothing is built, and each file comes when it is asked for.
+      const file = today.fileName()
+      if (file === null) return
       // What Today is made of is fetched together with what fetches it.
       const entry = Object.values(manifest).find(({ isEntry }) => isEntry)!
-      const page = Object.keys(manifest).find((key) => manifest[key]!.file === today.fileName())
-      if (!page) throw new Error('The file of Today is not in the manifest')
+      const page = Object.keys(manifest).find((key) => manifest[key]!.file === file)
+      if (!page) throw new Error(`${file}, in which Today stands, is not in the manifest`)
       entry.imports = [...(entry.imports ?? []), 'layouts/default.vue', page]
     },
   },

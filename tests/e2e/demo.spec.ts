@@ -52,7 +52,7 @@ test('until Begin can be pressed the first page has fetched less than 150 kB of 
   await tellWhatIsNeeded(page)
   // Not at a fixed hour: a clock that stands tells nothing of what was loaded.
   await page.goto('/')
-  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible()
   const scripts = (await whatIsNeeded(page)).filter((address) => /\/_nuxt\/[^/.]+\.js$/.test(address))
   expect(scripts.length).toBeGreaterThan(3)
   const texts = await Promise.all(scripts.map(async (address) => (await page.request.get(address)).text()))

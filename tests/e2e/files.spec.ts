@@ -79,7 +79,7 @@ test('npm run dev starts, and gives the page with a script that is there', async
   try {
     const address = `http://localhost:${port}`
     await expect
-      .poll(async () => (await request.get(address).catch(() => null))?.status(), { timeout: 120_000 })
+      .poll(async () => (await request.get(address).catch(() => null))?.status(), { timeout: 300_000 })
       .toBe(200)
     const html = await (await request.get(address)).text()
     const [script] = /\/_nuxt\/[^"]+entry[^"]*\.js/.exec(html)!

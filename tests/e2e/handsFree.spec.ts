@@ -279,7 +279,7 @@ test('my own voice for a form is recorded, kept, and comes before any other', as
   await page.getByRole('button', { name: 'Record “Rise and sink”' }).click()
   await page.waitForTimeout(2500)
   await page.getByRole('button', { name: 'Finish “Rise and sink”' }).click()
-  await expect(page.getByRole('button', { name: 'Hear “Rise and sink”' })).toBeVisible({ timeout: 10_000 })
+  await expect(page.getByRole('button', { name: 'Hear “Rise and sink”' })).toBeVisible()
   await page.reload()
   await page.getByText('My own voice for it').click()
   await expect(page.getByRole('button', { name: 'Hear “Rise and sink”' })).toBeVisible()

@@ -214,7 +214,7 @@ test('an interrupted session that two tabs offer is resumed by one; the other sa
   }
   // Screens are left by timers of the page.
   await one.clock.resume()
-  const resume = (tab: Page) => tab.getByRole('button', { name: 'Resume it' }).click({ timeout: 3000 })
+  const resume = (tab: Page) => tab.getByRole('button', { name: 'Resume it' }).click({ timeout: 15_000 })
   // The slower one may find that there is nothing to resume any more.
   await Promise.allSettled([resume(one), resume(other)])
   const led = async (tab: Page) => (await tab.getByText('Paused', { exact: true }).count()) > 0
