@@ -140,9 +140,12 @@ const others = computed(() => companionLines(moment.value?.occurrence.companions
 }
 .time-left {
   position: absolute;
-  left: 0.8rem;
+  left: 0;
   bottom: 100%;
   margin: 0;
+  padding: 0.5rem 0.6rem 0 0.8rem;
+  /* The names that flow along the bed go out of sight behind it. */
+  background: var(--pb-bed);
   font-size: 1.05rem;
   white-space: nowrap;
 }

@@ -232,8 +232,7 @@ export const usePersonStore = defineStore('person', () => {
   async function moveStages(session: SessionRecord): Promise<string[]> {
     await untilWhole()
     const { movedOn } = await import('./movedOn')
-    const { dayEndsAtHour } = settings
-    const { conditions } = settings
+    const { conditions, dayEndsAtHour } = settings
     const known = { person: own, stageOf, forms: formsById.value, setting: setting.value, conditions, dayEndsAtHour }
     const moved: string[] = []
     for (const { formId, stage } of movedOn(session, known)) moved.push(await putStage(formId, stage))
