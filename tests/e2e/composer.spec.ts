@@ -30,7 +30,7 @@ test('from "low back, 12 minutes" to a fitted routine, pulled to 8 with the clos
   await page.getByLabel('I have').fill('8')
   await page.getByRole('button', { name: 'Fit', exact: true }).click()
   const fit = page.getByRole('region', { name: 'Fit to time' })
-  await expect(fit.getByRole('button', { name: 'Take these' })).toBeVisible({ timeout: 30_000 })
+  await expect(fit.getByRole('button', { name: 'Take these' })).toBeVisible()
   await expect(fit).toContainText(/to save time|optional, and the time is short/)
   // One change is refused: its step stays, and the rest is fitted anew.
   const refused = (await fit.locator('.changes strong').first().textContent())!
@@ -60,7 +60,7 @@ test('a count that was set by hand is freed and fitted anew, and what was fitted
   const fit = page.getByRole('region', { name: 'Fit to time' })
   await expect(fit).toContainText('The count of Rise and sink was set by hand')
   await fit.getByRole('button', { name: 'Free it and fit again' }).click()
-  await expect(fit.getByRole('button', { name: 'Leave Rise and sink as it was' })).toBeVisible({ timeout: 30_000 })
+  await expect(fit.getByRole('button', { name: 'Leave Rise and sink as it was' })).toBeVisible()
   await expect(fit).not.toContainText('was set by hand')
   await fit.getByRole('button', { name: 'Take these' }).waitFor()
   await step.focus()
