@@ -93,12 +93,16 @@ const EVENING_FROM_HOUR = 17
 const EVENING_UNTIL_HOUR = 4
 /** Whether the clock on the wall shows an evening, or the night that belongs to it. */
 export const isEvening = (hour: number) => hour >= EVENING_FROM_HOUR || hour < EVENING_UNTIL_HOUR
+/** What a session that is made at an hour is for, by that alone: all that is judged by the clock on the wall. */
+export function purposeOfHour(hour: number): 'morning' | 'deskBreak' | 'evening' {
+  if (isEvening(hour)) return 'evening'
+  return hour < NOON ? 'morning' : 'deskBreak'
+}
 
 /** What a session that is made for now is for: release for whoever is upset, sitting for a light head, the back for a sore one; else the hour tells. */
 export function purposeNow({ states }: Pick<BodyNow, 'states'>, hour: number): Purpose {
   if (states.includes('lightHeaded')) return 'seated'
   if (states.includes('upset')) return 'release'
   if (states.includes('stiffBack')) return 'lowBack'
-  if (isEvening(hour)) return 'evening'
-  return hour < NOON ? 'morning' : 'deskBreak'
+  return purposeOfHour(hour)
 }

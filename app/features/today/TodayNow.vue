@@ -1,18 +1,21 @@
 <script setup lang="ts">
+import { dequal } from 'dequal/lite'
 import type { TodayOffer } from '#core/plan'
 import { followStore } from '~/shared/store/followLater'
+import { keepPlace, type ForeseenWords } from '~/shared/store/foreseen'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { inOrderOfNames } from '~/shared/words/order'
-import { durationPhrase } from '~/shared/words/time'
 import { useGrowing } from '~/shared/ui/growing'
 import { stands } from '~/shared/ui/firstScreen'
 import { isForPage } from '~/shared/ui/keys'
 import TodayAsk from './TodayAsk.vue'
-import TodayReasons from './TodayReasons.vue'
-import { changePhrase, reasonPhrases, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
+import OfferWords from './OfferWords.vue'
+import { offerWords, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
 import { useToday } from './useToday'
 
+/** What was foreseen for now stands in front until it is found what does. */
+const { foreseen } = defineProps<{ foreseen: ForeseenWords | null }>()
 const person = usePersonStore()
 
 /** Nothing was ever practised here: it is said what this is and what to do. */
@@ -33,8 +36,34 @@ watch([first, looking], () => {
   if (!looking.value) front.value = first.value?.routineId ?? null
 })
 const others = computed(() => offers.value.filter((offer) => offer !== first.value))
-const changed = computed(() => first.value && changePhrase(first.value, minutes.value, names.value))
-const restFirst = computed(() => found.value?.rest?.first === true)
+/** Whether anything is asked for that was not foreseen. */
+const isAsked = computed(() => minutes.value !== null || states.value.length > 0 || saysHow.value)
+const stillForeseen = computed(() => (found.value || failed.value || isAsked.value ? null : foreseen))
+const words = computed(() =>
+  first.value
+    ? offerWords(first.value, found.value!.stepsOf[first.value.routineId] ?? 0, minutes.value, names.value)
+    : stillForeseen.value,
+)
+const rest = computed(() =>
+  found.value ? found.value.rest && REST_WORDS[found.value.rest.why] : stillForeseen.value?.rest,
+)
+const restFirst = computed(() => (found.value ? found.value.rest?.first : stillForeseen.value?.restFirst) === true)
+/** Where it stands, for the next time. */
+const asks = useTemplateRef<{ $el: HTMLElement }>('asks')
+const offer = useTemplateRef<HTMLElement>('offer')
+watch(
+  () => found.value?.isDone,
+  async (isDone) => {
+    await nextTick()
+    if (!isDone || !asks.value || !offer.value) return
+    const bar = document.querySelector('aside.demo')
+    keepPlace({
+      barHeight: bar?.clientHeight ?? 0,
+      asksHeight: asks.value.$el.offsetHeight,
+      offerWidth: offer.value.offsetWidth,
+    })
+  },
+)
 
 /** What was pressed on another screen is gone: whoever comes from there finds the focus on Begin, as on the first load. */
 const beginButton = useTemplateRef<{ $el: HTMLElement }>('beginButton')
@@ -87,16 +116,18 @@ const purposeQuery = computed(() => ({
   states: states.value.join(',') || undefined,
 }))
 
-/** Whoever is quicker than the offer begins with what was asked for, not with what stood there before. */
+/** Whoever is quicker than the offer begins with what was asked for, not with what stood there before; and where only that was foreseen, with nothing else. */
 const waits = ref(false)
+let awaited: ForeseenWords | null = null
 function beginFirst() {
-  if (looking.value) waits.value = true
+  if (looking.value) [waits.value, awaited] = [true, stillForeseen.value]
   else if (first.value) void begin(first.value)
 }
 watch(looking, () => {
-  if (!looking.value && waits.value) beginFirst()
+  if (!looking.value && waits.value && (!awaited || isAsAwaited())) beginFirst()
   waits.value = false
 })
+const isAsAwaited = () => words.value !== null && dequal({ ...awaited, ...words.value }, awaited)
 /** A second press while the first is still being answered begins no second session. */
 let begins = false
 async function begin(offer: TodayOffer) {
@@ -146,22 +177,16 @@ watch(
       </p>
     </div>
     <section class="ready" aria-label="What to practise now">
-      <TodayAsk v-model:minutes="minutes" v-model:states="states" />
-      <p v-if="found?.rest" class="rest" :class="{ restFirst }" role="status">{{ REST_WORDS[found.rest.why] }}</p>
+      <TodayAsk ref="asks" v-model:minutes="minutes" v-model:states="states" />
+      <p v-if="rest" class="rest-said" :class="{ first: restFirst }" role="status">{{ rest }}</p>
       <p v-if="failed" role="alert">
         What suits today could not be worked out just now.
         <Button label="Try again" size="small" severity="secondary" @click="look" />
       </p>
-      <template v-if="first">
+      <template v-if="words">
         <div class="spread">
-          <div class="offer">
-            <h2>{{ first.routine.name }}</h2>
-            <p>
-              <strong>{{ durationPhrase(first.seconds) }}</strong> at my breath ·
-              {{ plural(found!.stepsOf[first.routineId] ?? 0, 'step') }}
-            </p>
-            <TodayReasons :reasons="reasonPhrases(first, names)" />
-            <p v-if="changed" class="small">{{ changed }}</p>
+          <div ref="offer" class="offer">
+            <OfferWords :words="words" />
           </div>
           <div class="row buttons">
             <Button
@@ -185,10 +210,15 @@ watch(
           </div>
         </div>
         <div class="brookPlace">
-          <OfferBrook :routine="first.routine" />
+          <OfferBrook v-if="first" :routine="first.routine" />
         </div>
         <div>
-          <NotchHere v-if="wasSettled" :routine-id="first.routineId" :setting="setting" :is-ready="isSettled" />
+          <NotchHere
+            v-if="first && wasSettled"
+            :routine-id="first.routineId"
+            :setting="setting"
+            :is-ready="isSettled"
+          />
         </div>
       </template>
       <p v-else-if="found?.isDone" role="status">
@@ -241,9 +271,6 @@ watch(
   display: grid;
   gap: 1.1rem;
 }
-.ready h2 {
-  font-size: 1.6rem;
-}
 .begin {
   font-size: 1.3rem;
   padding: 0.8rem 2rem;
@@ -259,15 +286,6 @@ watch(
 }
 .looking {
   min-height: 17rem;
-}
-.rest {
-  padding: 0.7rem 1rem;
-  border-left: 4px solid var(--pb-moss);
-  background: var(--pb-raised);
-}
-.restFirst {
-  font-size: 1.15rem;
-  border-left-width: 8px;
 }
 .feeling {
   max-width: 48rem;

@@ -2,6 +2,7 @@ import type { Outcome } from '#core/evidence'
 import type { ArcPart, Side } from '#core/forms'
 import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
 import { listPhrase, plural } from '~/shared/words/numbers'
+import type { OfferWords } from '~/shared/store/foreseen'
 import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/body'
 import { agoPhrase, durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
 
@@ -56,7 +57,7 @@ const SIDE_SHORT_WORDS: Record<Side, string> = {
 /** So many reasons are told. */
 const MOST_REASONS = 3
 /** The first reasons of an offer, each in words. */
-export const reasonPhrases = ({ reasons }: TodayOffer, names: TodayNames): string[] =>
+export const reasonPhrases = ({ reasons }: Pick<TodayOffer, 'reasons'>, names: TodayNames): string[] =>
   reasons.slice(0, MOST_REASONS).map((reason) => reasonPhrase(reason, names))
 
 /** Why a routine is offered: "done on 4 of the last six Tuesdays". */
@@ -134,6 +135,20 @@ export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): st
       return `with its closing kept it comes no nearer than ${durationPhrase(against.seconds)}`
   }
 }
+
+/** An offer as it is read: `steps` is how many it is led in, `minutes` what was asked for. */
+export const offerWords = (
+  offer: Omit<TodayOffer, 'routine'> & { routine: { name: string } },
+  steps: number,
+  minutes: number | null,
+  names: TodayNames,
+): OfferWords => ({
+  name: offer.routine.name,
+  length: durationPhrase(offer.seconds),
+  steps: plural(steps, 'step'),
+  reasons: reasonPhrases(offer, names),
+  changed: changePhrase(offer, minutes, names),
+})
 
 const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`
 

@@ -29,12 +29,12 @@ import {
   type TodayOffer,
 } from '#core/plan'
 import { readPerson } from '~/shared/store/checks'
-import { compileTimeline, totalsOf } from '#core/timeline'
 import { openWorld, type World } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
 import type { StoredPerson } from '~/shared/store/storedPerson'
 import { aboutToday, openOn, type AboutToday } from './facts'
 import { factsOfStored, type Moment } from './factsOfStored'
+import { foresee, stepsLed, type Foreseen } from './foresee'
 
 /** What changes seldom: it is sent once, and again when it has changed. */
 export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
@@ -147,6 +147,16 @@ const planWorker = {
     planWorker.judge({ ...about, body, minutes: null, effects: [] }, tell).catch(() => tell(null))
     return about
   },
+  /** What will stand in front today and tomorrow, by what stands in the store. What the page asks meanwhile comes between. */
+  async foresee(world: World, moment: Omit<Moment, 'hour'>, shippedText: string | null): Promise<Foreseen[]> {
+    learnShipped(shippedText)
+    const told: Foreseen[] = []
+    for (const each of foresee(await readLatest(world), shipped, moment, newId, TIME)) {
+      if (each) told.push(each)
+      await new Promise((resolve) => setTimeout(resolve))
+    }
+    return told
+  },
   /** `shippedText` is all that ships, as `[forms, routines]`; null where it was told before. */
   set({ forms, routines, ...rest }: SentSetting, shippedText: string | null) {
     learnShipped(shippedText)
@@ -208,19 +218,18 @@ const planWorker = {
     const request = { ...setting, ...ask }
     const judgement = judgeToday(request, preparedFor(setting, ask.body))
     const offers: TodayOffer[] = []
-    const stepsOf: TodayFound['stepsOf'] = {}
+    const steps: TodayFound['stepsOf'] = {}
     const not = [...judgement.unsuited]
     const found = (isDone: boolean): TodayFound => {
       const named = new Set([...offers, ...not].map(({ routineId }) => routineId))
       const later = judgement.offers.filter(({ routineId }) => !named.has(routineId))
       const others = [...not, ...later.map(({ routineId, against }) => ({ routineId, against }))]
-      return { offers, stepsOf, others, rest: judgement.rest, isDone }
+      return { offers, stepsOf: steps, others, rest: judgement.rest, isDone }
     }
     for (const each of offersNow(judgement, request, newId, TIME)) {
       if ('routine' in each) {
         offers.push(each)
-        const timeline = compileTimeline({ ...setting, routine: each.routine })
-        stepsOf[each.routineId] = totalsOf(timeline).bySteps.length
+        steps[each.routineId] = stepsLed(setting, each.routine)
       } else not.push(each)
       if ('routine' in each) tell(found(false))
       // What was asked since comes first.

@@ -31,8 +31,9 @@ const isClosed = (error: unknown) =>
 /**
  * The one gate through which everything is written. Writes follow one another; each is kept only when its transaction has come to its
  * end. What is to be written beside one goes its own way, so that the next stands the sooner: a page may be left at any time. A store that was closed is opened again; what fails is kept in memory and told, and tried again when it is asked for.
+ * `whenWritten` is told the key of each as it is begun, and again at its end.
  */
-export function createGate(open: () => Promise<Database>) {
+export function createGate(open: () => Promise<Database>, whenWritten: (key: string) => void = () => undefined) {
   const unkept = shallowRef<Unkept[]>([])
   /** What a write is waited for that takes long; empty when none is. */
   const slow = shallowRef('')
@@ -67,6 +68,7 @@ export function createGate(open: () => Promise<Database>) {
   }
   async function tried(key: string, what: string, work: Work): Promise<boolean> {
     const alarm = setTimeout(() => (slow.value = what), SLOW_MS)
+    whenWritten(key)
     try {
       await attempt(async (one) => {
         const beside = await work(one)
@@ -80,6 +82,7 @@ export function createGate(open: () => Promise<Database>) {
       unkept.value = [...unkept.value.filter((each) => each.key !== key), { key, what, why: reasonOf(error) }]
       return false
     } finally {
+      whenWritten(key)
       clearTimeout(alarm)
       slow.value = ''
     }

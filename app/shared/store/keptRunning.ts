@@ -14,6 +14,9 @@ export interface KeptRunning {
 type Gate = Pick<ReturnType<typeof createGate>, 'write' | 'read'>
 const WORDS = 'the session under way'
 
+/** Whether a key of the gate is of a session under way, and of nothing else that is kept. */
+export const isOfRunning = (key: string) => /^(running|alive)\//.test(key)
+
 /** The running sessions of a store; `told` is called whenever one begins or goes. */
 export function keptRunning(gate: Gate, told: () => void): KeptRunning {
   const after = async (written: Promise<boolean>) => {

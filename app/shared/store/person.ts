@@ -29,7 +29,8 @@ import { demoText, serverShowsDemo } from './demo'
 import { forgetDrafts } from './drafts'
 import { createGate } from './gate'
 import { plainCopy } from './plainCopy'
-import { keptRunning } from './keptRunning'
+import { forgetForeseen } from './foreseen'
+import { isOfRunning, keptRunning } from './keptRunning'
 import { createReading } from './reading'
 import { personBeforeReading } from './shownLast'
 import { personByList, settingsByField, unlessEqual } from './byField'
@@ -58,15 +59,17 @@ export const usePersonStore = defineStore('person', () => {
   const notices = shallowRef<{ key: string; words: string }[]>([])
   const nowAtLook = ref(wallMs())
   const tabs = openTabs()
-  const gate = createGate(() =>
-    openStore(world.value, {
-      onBlocked: () =>
-        notify(
-          'blocked',
-          'Pebblebrook waits for another tab that has an older version open. Close that tab, or load it again.',
-        ),
-      onClosed: () => gate.forget(),
-    }),
+  const gate = createGate(
+    () =>
+      openStore(world.value, {
+        onBlocked: () =>
+          notify(
+            'blocked',
+            'Pebblebrook waits for another tab that has an older version open. Close that tab, or load it again.',
+          ),
+        onClosed: () => gate.forget(),
+      }),
+    (key) => void (isOfRunning(key) || forgetForeseen()),
   )
 
   const settings = settingsByField(() => person.value.settings)
@@ -285,6 +288,7 @@ export const usePersonStore = defineStore('person', () => {
 
   /** Fetch the demo as of today into its own database and go there. */
   async function loadDemo(opensEarly = false) {
+    forgetForeseen()
     const text = await demoText(today.value, deviceTimeZone())
     if (!(await demoTakenElsewhere(text))) {
       const read = await archives.readText(text)

@@ -34,6 +34,26 @@ describe('the gate of all writes', () => {
     expect(gate.unkept.value).toEqual([])
     expect(await idsIn()).toEqual(['a'])
   })
+  it('tells the key of each write as it is begun and again at its end, whether it is kept or refused', async () => {
+    const told: string[] = []
+    const gate = createGate(
+      () => openWorld('own'),
+      (key) => told.push(key),
+    )
+    const work = (id: string, then: () => Promise<unknown>) => async () => {
+      told.push(`${id} works`)
+      await then()
+    }
+    await Promise.all([
+      gate.write(
+        'a',
+        'a form',
+        work('a', async () => Promise.resolve()),
+      ),
+      gate.write('b', 'b', work('b', full)),
+    ])
+    expect(told).toEqual(['a', 'a works', 'a', 'b', 'b works', 'b'])
+  })
   it('lets a later state of the same take the place of one that failed, so that no old state comes back', async () => {
     const gate = createGate(() => openWorld('own'))
     await gate.write('a', 'a form', full)

@@ -24,6 +24,7 @@ beforeEach(() => {
   vi.stubGlobal('localStorage', {
     getItem: (key: string) => remembered.get(key) ?? null,
     setItem: (key: string, value: string) => void remembered.set(key, value),
+    removeItem: (key: string) => void remembered.delete(key),
   })
 })
 const routine = (name: string, count = 4) => ({ ...aRoutine([aStep('s', 'rise-and-sink', { count })]), id: 'r', name })
@@ -198,5 +199,29 @@ describe('two tabs', () => {
     await other.erase()
     await heard()
     expect(one.person.routines).toEqual([])
+  })
+})
+
+describe('what was foreseen of Today', () => {
+  const FORESEEN = 'pebblebrook.foreseen'
+  const isForeseen = () => localStorage.getItem(FORESEEN) !== null
+  beforeEach(() => localStorage.setItem(FORESEEN, 'something'))
+  it.each<[string, (person: Awaited<ReturnType<typeof aTab>>) => Promise<unknown>]>([
+    ['something is kept', (person) => person.putRoutine(routine('Kept'))],
+    ['something is removed', (person) => person.remove('routines', 'r')],
+    ['the journal is changed', (person) => person.changeSessions({ go: ['s'], come: [] })],
+    ['something is declared', (person) => person.saveSettings({ conditions: ['pregnancy'] })],
+    ['everything is erased', (person) => person.erase()],
+  ])('holds no longer once %s', async (_, change) => {
+    const person = await aTab()
+    expect(isForeseen()).toBe(true)
+    await change(person)
+    expect(isForeseen()).toBe(false)
+  })
+  it('holds while a session is under way: that changes nothing of what is to be practised before it is kept', async () => {
+    const person = await aTab()
+    await person.kept.putAlive({ id: 'a', aliveAtMs: 1 } as never)
+    await person.kept.deleteRunning('a')
+    expect(isForeseen()).toBe(true)
   })
 })
