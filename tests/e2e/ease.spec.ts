@@ -166,9 +166,13 @@ test('of a session each thing takes one to four presses: begun, changed, ended, 
         const sessions = page.getByRole('region', { name: 'Sessions' })
         await hands.click(sessions.getByRole('button', { expanded: false }).first())
         await hands.click(button(sessions, 'Put it right').first())
+        // The dialog gives the focus to its first field once it stands: what is focused before loses it.
+        await expect(page.getByRole('dialog').getByRole('textbox', { name: 'What it was' })).toBeFocused()
         const count = page.getByRole('dialog').getByRole('spinbutton').nth(2)
+        const before = await count.inputValue()
         await count.focus()
         await hands.key('ArrowUp')
+        await expect(count).not.toHaveValue(before)
         await hands.click(button(page.getByRole('dialog'), 'Keep it'))
         await expect(sessions).toContainText('Put right')
       },

@@ -68,6 +68,8 @@ export async function letPass(page: Page, seconds: number) {
  * same page, for nothing else can differ.
  */
 export async function expectNoAxeFindings(page: Page, { highContrast = false, byNight = false } = {}) {
+  // What stands before the application is there has no landmarks, and is gone in a moment.
+  await expect(page.locator('.shell')).toHaveCount(0)
   await page.emulateMedia({ colorScheme: byNight ? 'dark' : 'light' })
   await expect(page.locator('html.night')).toHaveCount(byNight ? 1 : 0)
   // Colours change softly: what has not changed yet is taken to its end, or axe would measure something that is gone in a moment.
