@@ -61,7 +61,7 @@ for (const [when, at] of [
     expect(read[0]).toMatch(/at my breath · \d+ steps? Because: ./)
   })
 
-test('what I declare takes away what was foreseen; what heeds it is foreseen anew', async ({ page, context }) => {
+test('what I declare takes away what was foreseen, and it is foreseen anew', async ({ page, context }) => {
   await openDemo(page)
   await untilForeseen(page)
   await goTo(page, 'Settings')

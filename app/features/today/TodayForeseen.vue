@@ -8,7 +8,7 @@ defineProps<{ words: ForeseenWords; place: ForeseenPlace }>()
 </script>
 
 <template>
-  <div class="foreseen" aria-busy="true">
+  <div class="foreseen">
     <div :style="{ height: `${place.asksHeight}px` }" />
     <p v-if="words.rest" class="rest-said" :class="{ first: words.restFirst }">{{ words.rest }}</p>
     <OfferWords :words="words" :style="{ width: `${place.offerWidth}px` }" />

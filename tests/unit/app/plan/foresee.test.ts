@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { expect, it } from 'vitest'
 import { CONDITIONS } from '#core/forms'
 import { newPerson, type PersonData } from '#core/formats'
 import { NOT_SAID } from '#core/journal'
@@ -18,9 +18,6 @@ const stored = (person: PersonData) => ({ person, unreadable: [], isWhole: true 
 const all = (person: PersonData, atMs = AT): (Foreseen | null)[] => [
   ...foresee(stored(person), SHIPPED, { atMs, timeZone: ZONE }, () => 'made', NO_HURRY),
 ]
-
-beforeEach(() => void vi.useFakeTimers({ toFake: ['Date'] }))
-afterEach(() => vi.useRealTimers())
 
 /** What is told first where the application is opened at a moment. */
 function toldAt(person: PersonData, atMs: number, hour: number) {
