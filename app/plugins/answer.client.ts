@@ -1,4 +1,5 @@
 import { START_LOCATION } from 'vue-router'
+import { doOwed } from '~/shared/ui/afterPicture'
 import { goingTo } from '~/shared/ui/going'
 
 /** A task of its own, behind those that wait: a browser draws what a press has changed before it comes to it. (Timers may stand still; this does not.) */
@@ -12,8 +13,12 @@ const nextTask = () =>
     port2.postMessage(null)
   })
 
+/** What may come before a press has been answered, and must find done what it asked for. */
+const NEXT_INPUTS = ['pointerdown', 'click', 'keydown', 'popstate', 'visibilitychange', 'pagehide']
+
 /** The press on a link is answered before the page that it leads to is fetched and made: the place is marked, and drawn so. */
 export default defineNuxtPlugin(() => {
+  for (const input of NEXT_INPUTS) addEventListener(input, doOwed, { capture: true })
   const router = useRouter()
   router.beforeEach((to, from) => {
     if (from === START_LOCATION) return

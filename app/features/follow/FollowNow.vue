@@ -13,10 +13,14 @@ const props = defineProps<{
 }>()
 const heading = computed(() => (props.paused ? 'Paused' : props.words.heading))
 const section = ref<HTMLElement | null>(null)
-useFittedType(section, () => {
-  const { word, number, detail, screenSide } = props.words
-  return [props.beside, props.far, screenSide, heading.value, word, number.length, detail].join()
-})
+useFittedType(
+  section,
+  () => {
+    const { heading, word, number, detail, screenSide } = props.words
+    return [props.far, screenSide, heading, word, number.length, detail].join()
+  },
+  () => `${props.beside} ${props.paused}`,
+)
 
 /** Type is made to fit: no word is broken, and a long line does not push the water off the screen. */
 const lettersOf = (text: string) => ({ '--longest': longestWord(text), '--letters': Math.max(4, text.length) })

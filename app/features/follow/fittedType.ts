@@ -1,5 +1,6 @@
-import { watch, onMounted, type Ref } from 'vue'
+import { onMounted, onScopeDispose, watch, type Ref } from 'vue'
 import { useWindowSize } from '@vueuse/core'
+import { afterPicture } from '~/shared/ui/afterPicture'
 /** Halvings until the size is found: to about 1%. */
 const ROUNDS = 6
 /** Within so much the size that stands is left as it is. */
@@ -10,9 +11,9 @@ const LEAST_TALL = 0.35
 /**
  * Type as large as the screen has room for. Where the frame that the text stands in would overflow, first what is larger than it need be
  * shrinks (`--grand`, from 1 to 0), then all type of the text (`--tall`, from 1 down). Looked at when `changes` does, and when the window's
- * size does.
+ * size does; one picture later where `pressed` changes too, so that who pressed is answered first.
  */
-export function useFittedType(text: Ref<HTMLElement | null>, changes: () => string) {
+export function useFittedType(text: Ref<HTMLElement | null>, changes: () => string, pressed: () => string) {
   /** From 0 to 1; set on the text alone, as all that is drawn beside it would be styled anew with it. */
   let room = 1
   function put({ style }: HTMLElement, next: number) {
@@ -45,7 +46,17 @@ export function useFittedType(text: Ref<HTMLElement | null>, changes: () => stri
     put(element, least)
   }
   const { width, height } = useWindowSize()
-  watch([changes, width, height], fit, { flush: 'post' })
+  let callOff = () => {}
+  watch(
+    [pressed, changes, width, height],
+    ([isNow], [was]) => {
+      callOff()
+      if (isNow === was) fit()
+      else callOff = afterPicture(fit)
+    },
+    { flush: 'post' },
+  )
+  onScopeDispose(() => callOff())
   onMounted(() => {
     fit()
     void document.fonts.ready.then(fit)

@@ -17,6 +17,7 @@ import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { useConcerned } from '~/shared/store/concerned'
 import { usePersonStore } from '~/shared/store/person'
 import { useGrowing } from '~/shared/ui/growing'
+import SearchField from '~/shared/ui/SearchField.vue'
 import { plural } from '~/shared/words/numbers'
 import { AREA_WORDS } from '~/shared/words/body'
 import { PART_WORDS, STAGE_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
@@ -86,17 +87,11 @@ const secondsOf = computed(() => {
 })
 const withCare = useConcerned()
 const mine = computed(() => new Set(person.person.forms.map(({ id }) => id)))
-/** The letter that is typed stands before the list is made anew. */
-const words = refDebounced(toRef(query, 'words'), 60)
 const found = computed(() =>
-  searchForms(
-    person.forms,
-    { ...query, words: words.value },
-    {
-      stageOf: (formId) => stageOf.value.get(formId) ?? null,
-      secondsOf: secondsOf.value,
-    },
-  ).filter((form) => (!onlyMine.value || mine.value.has(form.id)) && answersDone(form)),
+  searchForms(person.forms, query, {
+    stageOf: (formId) => stageOf.value.get(formId) ?? null,
+    secondsOf: secondsOf.value,
+  }).filter((form) => (!onlyMine.value || mine.value.has(form.id)) && answersDone(form)),
 )
 const inOrder = computed(() => ARC_PARTS.flatMap((part) => found.value.filter((form) => form.part === part)))
 const AT_ONCE = 45
@@ -133,12 +128,7 @@ const byPart = computed(() =>
       </div>
     </div>
     <search class="row filters" :class="{ folded: isFolded }">
-      <InputText
-        v-model="query.words"
-        type="search"
-        placeholder="Name, pinyin, part of the body"
-        aria-label="Search forms"
-      />
+      <SearchField v-model="query.words" placeholder="Name, pinyin, part of the body" aria-label="Search forms" />
       <Button
         class="fold"
         severity="secondary"

@@ -20,6 +20,7 @@ import {
 } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
+import SearchField from '~/shared/ui/SearchField.vue'
 import { plural } from '~/shared/words/numbers'
 import { SENSATION_WORDS } from '~/shared/words/body'
 import { AIM_WEEKS, aimPhrase, rowPhrase, rowReason, stonePhrase } from '~/shared/words/steadiness'
@@ -185,9 +186,8 @@ function asRecorded(session: SessionRecord) {
         <div v-if="day === null && person.sessions.length > 0" class="row">
           <IconField>
             <InputIcon class="pi pi-search" />
-            <InputText
+            <SearchField
               v-model="search"
-              type="search"
               maxlength="200"
               aria-label="Search the journal"
               placeholder="Words, a form, a name"

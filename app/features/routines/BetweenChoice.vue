@@ -44,10 +44,8 @@ function choose(chosen: string) {
 const betweenForm = computed(() =>
   props.between?.by === 'form' ? person.formsById.get(props.between.formId) : undefined,
 )
-function count(direction: 1 | -1) {
-  const { between } = props
-  if (between?.by !== 'form' || !betweenForm.value) return
-  emit('change', { ...between, count: nextCount(betweenForm.value, between.count, direction) })
+function setCount(count: number) {
+  if (props.between?.by === 'form') emit('change', { ...props.between, count })
 }
 </script>
 
@@ -65,8 +63,9 @@ function count(direction: 1 | -1) {
   <CountStepper
     v-if="between?.by === 'form' && betweenForm"
     :name="`${betweenForm.name} between`"
-    :phrase="countPhrase(betweenForm, between.count)"
-    @less="count(-1)"
-    @more="count(1)"
+    :count="between.count"
+    :next="(count, direction) => nextCount(betweenForm!, count, direction)"
+    :phrase="(count) => countPhrase(betweenForm!, count)"
+    @change="setCount"
   />
 </template>

@@ -1,7 +1,32 @@
 <script setup lang="ts">
-/** A number with one step down and one step up; `phrase` says what it means. */
-defineProps<{ name: string; phrase: string; canLess?: boolean; canMore?: boolean }>()
-defineEmits<{ less: []; more: [] }>()
+import { answerFirst } from '~/shared/ui/afterPicture'
+
+/** A number with one step down and one step up. */
+const props = defineProps<{
+  name: string
+  count: number
+  /** The count that follows in a direction; the same where none does. */
+  next: (count: number, direction: 1 | -1) => number
+  /** What a count means. */
+  phrase: (count: number) => string
+}>()
+const emit = defineEmits<{ change: [count: number] }>()
+
+/** What was pressed stands at once; what it changes follows. */
+const shown = ref(props.count)
+watch(
+  () => props.count,
+  (count) => (shown.value = count),
+)
+function press(direction: 1 | -1) {
+  const next = props.next(shown.value, direction)
+  shown.value = next
+  answerFirst(() => {
+    emit('change', next)
+    // What was not taken does not stand there as if it were.
+    void nextTick(() => (shown.value = props.count))
+  })
+}
 </script>
 
 <template>
@@ -12,18 +37,18 @@ defineEmits<{ less: []; more: [] }>()
       severity="secondary"
       text
       :aria-label="`Fewer: ${name}`"
-      :disabled="canLess === false"
-      @click="$emit('less')"
+      :disabled="next(shown, -1) === shown"
+      @click="press(-1)"
     />
-    <output>{{ phrase }}</output>
+    <output>{{ phrase(shown) }}</output>
     <Button
       icon="pi pi-plus"
       size="small"
       severity="secondary"
       text
       :aria-label="`More: ${name}`"
-      :disabled="canMore === false"
-      @click="$emit('more')"
+      :disabled="next(shown, 1) === shown"
+      @click="press(1)"
     />
   </div>
 </template>

@@ -3,6 +3,7 @@ import { ARC_PARTS, searchForms, type ArcPart, type Form } from '#core/forms'
 import { useLearnedForms } from './knownPerson'
 import { usePersonStore } from '~/shared/store/person'
 import { useGrowing } from '~/shared/ui/growing'
+import SearchField from '~/shared/ui/SearchField.vue'
 import PickerForm from './PickerForm.vue'
 import { PART_WORDS } from '~/shared/words/practice'
 
@@ -54,9 +55,8 @@ function go(event: KeyboardEvent) {
 
 <template>
   <div ref="frame" class="picker">
-    <InputText
+    <SearchField
       v-model="words"
-      type="search"
       placeholder="Search"
       aria-label="Search forms to add"
       @keydown.down.prevent="list?.querySelector('button')?.focus()"

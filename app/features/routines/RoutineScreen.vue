@@ -8,7 +8,7 @@ import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import AfterPicture from '~/shared/ui/AfterPicture.vue'
-import { useLater } from '~/shared/ui/afterPicture'
+import { answerFirst, useLater } from '~/shared/ui/afterPicture'
 import { useGrowing } from '~/shared/ui/growing'
 import StepsBack from '~/shared/ui/StepsBack.vue'
 import { percentPhrase, plural } from '~/shared/words/numbers'
@@ -156,7 +156,7 @@ const some = unlessEqual(() =>
         @change="rename(($event.target as HTMLInputElement).value)"
       />
       <div class="row">
-        <StepsBack :can-undo="canUndo" :can-redo="canRedo" @undo="undo" @redo="redo" />
+        <StepsBack :can-undo="canUndo" :can-redo="canRedo" @undo="answerFirst(undo)" @redo="answerFirst(redo)" />
         <Button label="All that can be done" aria-keyshortcuts="/" severity="secondary" @click="commanding = true" />
         <Button
           label="Take along"
@@ -212,12 +212,18 @@ const some = unlessEqual(() =>
         />
         <section class="stack picking" aria-labelledby="pick">
           <h2 id="pick">Forms to add</h2>
-          <FormPicker ref="picker" :used="usedForms" @pick="add" />
+          <FormPicker ref="picker" :used="usedForms" @pick="(form) => answerFirst(() => add(form))" />
         </section>
         <section class="stack assembling" aria-labelledby="steps">
           <div class="spread">
             <h2 id="steps">Steps</h2>
-            <Button label="Add rounds" size="small" severity="secondary" icon="pi pi-plus" @click="addRounds" />
+            <Button
+              label="Add rounds"
+              size="small"
+              severity="secondary"
+              icon="pi pi-plus"
+              @click="answerFirst(addRounds)"
+            />
           </div>
           <p v-if="routine.entries.length === 0" class="soft">
             Nothing here yet. Each form that is added comes to stand in its part of the arc.

@@ -84,8 +84,8 @@ function meet(on: string) {
 
 const layersOpen = ref(false)
 
-const countAt = (direction: 1 | -1) =>
-  form.value ? nextCount(form.value, props.step.count, direction) : props.step.count
+const next = (count: number, direction: 1 | -1) => (form.value ? nextCount(form.value, count, direction) : count)
+const phrase = (count: number) => (form.value ? countPhrase(form.value, count) : '')
 </script>
 
 <template>
@@ -112,11 +112,10 @@ const countAt = (direction: 1 | -1) =>
     <CountStepper
       v-if="form"
       :name="name"
-      :phrase="countPhrase(form, step.count)"
-      :can-less="countAt(-1) !== step.count"
-      :can-more="countAt(1) !== step.count"
-      @less="emit('change', { count: countAt(-1) })"
-      @more="emit('change', { count: countAt(1) })"
+      :count="step.count"
+      :next="next"
+      :phrase="phrase"
+      @change="emit('change', { count: $event })"
     />
     <Button
       class="more"

@@ -15,6 +15,7 @@ import {
 import { PATTERN_LINES, PATTERN_TITLES } from './composerWords'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
+import { useLater } from '~/shared/ui/afterPicture'
 import AfterPicture from '~/shared/ui/AfterPicture.vue'
 import BetweenChoice from './BetweenChoice.vue'
 import CountStepper from './CountStepper.vue'
@@ -48,14 +49,20 @@ const person = usePersonStore()
 const patterns = PATTERNS.map((value) => ({ value, name: PATTERN_TITLES[value] }))
 const marksLine = ({ pattern, off, optional, pinned }: Group) =>
   [PATTERN_LINES[pattern], off && 'left out', optional && 'optional', pinned && 'pinned'].filter(Boolean).join(' · ')
-/** All positions of a stand get the next count that the first of them allows. */
-function countEach({ id, steps }: Group, direction: 1 | -1) {
-  const first = steps[0]
-  const form = first && person.formsById.get(first.formId)
-  if (!first || !form) return
-  const count = nextCount(form, first.count, direction)
-  emit('group', id, { steps: steps.map((step) => ({ ...step, count })) })
+const within = (least: number, most: number) => (count: number, direction: 1 | -1) =>
+  Math.min(most, Math.max(least, count + direction))
+const nextRounds = within(1, 36)
+const roundsPhrase = (rounds: number) => plural(rounds, 'round')
+const nextRest = within(0, 20)
+const restPhrase = (breaths: number) => `${plural(breaths, 'breath')} between`
+/** All positions of a stand have one count, of those that the first of them allows. */
+function nextEach({ steps }: Group, count: number, direction: 1 | -1) {
+  const form = person.formsById.get(steps[0]?.formId ?? '')
+  return form ? nextCount(form, count, direction) : count
 }
+const eachPhrase = (count: number) => `${count} in each position`
+const countEach = ({ id, steps }: Group, count: number) =>
+  emit('group', id, { steps: steps.map((step) => ({ ...step, count })) })
 function toggleStage({ id, stages }: Group, stage: BuildStage) {
   const next = BUILD_STAGES.filter((each) => (each === stage ? !stages.includes(stage) : stages.includes(each)))
   if (next.length > 0) emit('group', id, { stages: next })
@@ -100,7 +107,9 @@ function open(id: string) {
 }
 /** Under the last of the chosen ones stands what can be done with all of them. */
 const lastChosen = computed(() => ids.value.findLast((id) => props.selected.includes(id)) ?? null)
-const isOpen = (id: string) => props.selected.length === 1 && props.selected[0] === id
+/** That it is chosen is seen at once, and what can be set follows: it moves all that lies below. */
+const opened = useLater(() => props.selected)
+const isOpen = (id: string) => opened.value.length === 1 && opened.value[0] === id
 /** Shift and an arrow choose the next one too, and go there. */
 function extend(id: string, event: KeyboardEvent) {
   const all = [...(list.value?.querySelectorAll<HTMLElement>('[data-entry]') ?? [])]
@@ -229,19 +238,17 @@ const intoRounds = {
               />
               <CountStepper
                 :name="`rounds of ${entry.name}`"
-                :phrase="plural(entry.rounds, 'round')"
-                :can-less="entry.rounds > 1"
-                :can-more="entry.rounds < 36"
-                @less="emit('group', entry.id, { rounds: entry.rounds - 1 })"
-                @more="emit('group', entry.id, { rounds: entry.rounds + 1 })"
+                :count="entry.rounds"
+                :next="nextRounds"
+                :phrase="roundsPhrase"
+                @change="emit('group', entry.id, { rounds: $event })"
               />
               <CountStepper
                 :name="`breaths between rounds of ${entry.name}`"
-                :phrase="`${plural(entry.restBreaths, 'breath')} between`"
-                :can-less="entry.restBreaths > 0"
-                :can-more="entry.restBreaths < 20"
-                @less="emit('group', entry.id, { restBreaths: entry.restBreaths - 1 })"
-                @more="emit('group', entry.id, { restBreaths: entry.restBreaths + 1 })"
+                :count="entry.restBreaths"
+                :next="nextRest"
+                :phrase="restPhrase"
+                @change="emit('group', entry.id, { restBreaths: $event })"
               />
               <BetweenChoice
                 :between="entry.between"
@@ -251,11 +258,10 @@ const intoRounds = {
               <CountStepper
                 v-if="entry.pattern === 'post' && entry.steps.length > 0"
                 :name="`each position of ${entry.name}`"
-                :phrase="`${entry.steps[0]!.count} in each position`"
-                :can-less="entry.steps[0]!.count > 1"
-                can-more
-                @less="countEach(entry, -1)"
-                @more="countEach(entry, 1)"
+                :count="entry.steps[0]!.count"
+                :next="(count, direction) => nextEach(entry, count, direction)"
+                :phrase="eachPhrase"
+                @change="countEach(entry, $event)"
               />
               <fieldset v-if="entry.pattern === 'buildUp'" class="stages">
                 <legend class="visually-hidden">Stages of {{ entry.name }}</legend>
@@ -328,6 +334,8 @@ li {
   background: var(--pb-raised);
   border-radius: 10px;
   border: 2px solid transparent;
+  /* A press chooses a step, or several, and not their letters. */
+  user-select: none;
 }
 /* Steps out of sight are laid out when they come into it. */
 @media screen {

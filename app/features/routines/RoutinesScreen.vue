@@ -7,6 +7,7 @@ import { useCompiled, type Compiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { useGrowing } from '~/shared/ui/growing'
+import SearchField from '~/shared/ui/SearchField.vue'
 import { inOrderOfNames } from '~/shared/words/order'
 import { plural } from '~/shared/words/numbers'
 import RoutineRow from './RoutineRow.vue'
@@ -89,7 +90,7 @@ function remove(routine: Routine) {
       </div>
     </div>
     <search class="row">
-      <InputText v-model="words" type="search" placeholder="Name, purpose, a form in it" aria-label="Search routines" />
+      <SearchField v-model="words" placeholder="Name, purpose, a form in it" aria-label="Search routines" />
       <span v-if="words" class="soft" role="status">{{ plural(answering.length, 'routine') }}</span>
     </search>
     <section v-for="group in groups" :key="group.name" class="stack" :aria-label="group.name">

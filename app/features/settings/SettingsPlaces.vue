@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { plainSpelling } from '#core/forms'
+import SearchField from '~/shared/ui/SearchField.vue'
 
 /** The groups of the settings, one press away, and each setting by any word of its name. */
 const props = defineProps<{ root: HTMLElement | null }>()
@@ -89,7 +90,7 @@ function takeFirst() {
     </nav>
     <search>
       <form @submit.prevent="takeFirst">
-        <InputText v-model="asked" type="search" placeholder="Find a setting" aria-label="Find a setting" />
+        <SearchField v-model="asked" placeholder="Find a setting" aria-label="Find a setting" />
       </form>
       <div v-if="asked.trim()" class="found sheet">
         <p class="small soft" role="status">

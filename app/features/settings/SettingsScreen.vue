@@ -4,6 +4,7 @@ import { CONDITIONS, type Condition } from '#core/forms'
 import type { Settings } from '#core/formats'
 import { useConcerned } from '~/shared/store/concerned'
 import { usePersonStore } from '~/shared/store/person'
+import { answerFirst } from '~/shared/ui/afterPicture'
 import { useGrowing } from '~/shared/ui/growing'
 import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import { plural } from '~/shared/words/numbers'
@@ -23,9 +24,9 @@ useHead({ title: 'Settings · Pebblebrook' })
 const settings = computed(() => person.settings)
 const faults = ref<Fault[]>([])
 const groups = ref<HTMLElement | null>(null)
-async function save(change: Partial<Settings>) {
-  faults.value = await person.saveSettings(change)
-}
+/** What is pressed shows what it is set to; what that changes, the colours of all that is seen among it, follows. */
+const save = (change: Partial<Settings>) =>
+  answerFirst(async () => void (faults.value = await person.saveSettings(change)))
 
 type BreathField = 'inSeconds' | 'outSeconds'
 function savePace(when: 'start' | 'settled', field: BreathField, value: number) {

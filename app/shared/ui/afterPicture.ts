@@ -22,6 +22,25 @@ export function afterPicture(what: () => void): () => void {
   return callOff
 }
 
+/** What presses have asked for and is done once they are answered, in their order. */
+const owed: (() => unknown)[] = []
+let callOffOwed = () => {}
+
+/**
+ * Do what a press asks for once the press is answered: what was pressed shows by itself that it was, and is drawn so first. It is done sooner where something else is
+ * pressed, or the page is left (`doOwed`): what is pressed one after the other is done one after the other.
+ */
+export function answerFirst(what: () => unknown) {
+  owed.push(what)
+  callOffOwed()
+  callOffOwed = afterPicture(doOwed)
+}
+
+/** Do at once what was to follow an answer. */
+export function doOwed() {
+  for (let what = owed.shift(); what; what = owed.shift()) what()
+}
+
 /** The same as what is watched, one picture later: for what lies beside that which is pressed. At once while `mayNotWait`. */
 export function useLater<T>(now: () => T, mayNotWait: () => boolean = () => false): Readonly<ShallowRef<T>> {
   const later = shallowRef(now())
