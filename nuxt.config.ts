@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
 import { chunkOf } from './scripts/chunkOf'
 import { controlsStyled } from './scripts/controlsCss'
+import { hoversWherePointed } from './scripts/hoverWherePointed'
 import { ALIAS, shippedRead, shippedReadInBundle } from './scripts/shippedRead'
 import { temporalWhereMissing } from './scripts/temporal'
 import { usedLater } from './scripts/usedLater'
@@ -89,7 +90,14 @@ export default defineNuxtConfig({
   // The types of pages look at the routes too, and must know what only the build makes.
   typescript: { strict: true, tsConfig: { include: ['../made-by-build.d.ts'] } },
   vite: {
-    plugins: [controlsStyled(), usedLater(), today.plugin, shippedRead('page'), temporalWhereMissing('page')],
+    plugins: [
+      hoversWherePointed(),
+      controlsStyled(),
+      usedLater(),
+      today.plugin,
+      shippedRead('page'),
+      temporalWhereMissing('page'),
+    ],
     resolve: { alias: { 'primevue/ripple': here('./app/shared/ui/noRipple.ts') } },
     build: {
       // A font within a stylesheet is refused: nothing comes but from its own host.

@@ -3,9 +3,9 @@
  * first visit and when it is opened again in another tab; and how long the page takes to answer a press (INP: from the press to the next picture, the worst of a
  * visit, by the browser's event entries; https://web.dev/articles/inp), press by press.
  */
-import { chromium, type Locator, type Page } from '@playwright/test'
+import { chromium, type Browser, type Locator, type Page } from '@playwright/test'
 import { median } from 'd3-array'
-import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
+import { CHROMIUM, CHROMIUM_ARGS, CHROMIUM_SHELL, startServer } from './support/browser'
 import { SEED } from './support/seed'
 import { tellWhenSeen, whenSeen } from './support/seen'
 
@@ -40,6 +40,7 @@ async function opened(page: Page, address: string) {
 
 const { address, stop } = await startServer(4391, true)
 const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS })
+let pressed: Browser | undefined
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, timezoneId: 'Europe/Lisbon' }
 try {
   const first: Awaited<ReturnType<typeof opened>>[] = []
@@ -69,7 +70,8 @@ try {
   told('first visit', first)
   told('opened again', again)
 
-  const page = await (await browser.newContext(phone)).newPage()
+  pressed = await chromium.launch({ executablePath: CHROMIUM_SHELL, args: CHROMIUM_ARGS })
+  const page = await (await pressed.newContext(phone)).newPage()
   await page.addInitScript(() => {
     const slowest = new Map<number, number>()
     Object.assign(window, { slowest })
@@ -138,5 +140,6 @@ try {
   )
 } finally {
   await browser.close()
+  await pressed?.close()
   stop()
 }

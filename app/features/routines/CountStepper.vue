@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { answerFirst } from '~/shared/ui/afterPicture'
+import { useAnswered } from '~/shared/ui/afterPicture'
 
 /** A number with one step down and one step up. */
 const props = defineProps<{
@@ -12,21 +12,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [count: number] }>()
 
-/** What was pressed stands at once; what it changes follows. */
-const shown = ref(props.count)
-watch(
+const shown = useAnswered(
   () => props.count,
-  (count) => (shown.value = count),
+  (count) => emit('change', count),
 )
-function press(direction: 1 | -1) {
-  const next = props.next(shown.value, direction)
-  shown.value = next
-  answerFirst(() => {
-    emit('change', next)
-    // What was not taken does not stand there as if it were.
-    void nextTick(() => (shown.value = props.count))
-  })
-}
+const press = (direction: 1 | -1) => (shown.value = props.next(shown.value, direction))
 </script>
 
 <template>

@@ -138,6 +138,7 @@ const some = unlessEqual(() =>
     (id) => routine.value && [...routine.value.entries, ...stepsOf(routine.value)].some((each) => each.id === id),
   ),
 )
+const someBeside = useLater(() => some.value)
 </script>
 
 <template>
@@ -190,7 +191,7 @@ const some = unlessEqual(() =>
         v-if="besides && brook?.ok"
         :routine="besides"
         :timeline="brook.timeline"
-        :selected="some"
+        :selected="someBeside"
         @choose="choose"
         @pull="pull"
         @settle="settlePull"

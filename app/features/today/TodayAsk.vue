@@ -1,12 +1,21 @@
 <script setup lang="ts">
 import { TODAY_STATES, type TodayState } from '#core/compose'
+import { useAnswered } from '~/shared/ui/afterPicture'
 import { isForPage } from '~/shared/ui/keys'
 import { TODAY_WORDS } from '~/shared/words/body'
 import { HAND_MINUTES } from './atHand'
 
 /** The minutes at hand and how the body is: one press or one key each. */
-const minutes = defineModel<number | null>('minutes', { required: true })
-const states = defineModel<TodayState[]>('states', { required: true })
+const asked = defineModel<number | null>('minutes', { required: true })
+const said = defineModel<TodayState[]>('states', { required: true })
+const minutes = useAnswered(
+  () => asked.value,
+  (next) => (asked.value = next),
+)
+const states = useAnswered(
+  () => said.value,
+  (next) => (said.value = next),
+)
 
 const MINUTES = [...HAND_MINUTES, null] as const
 /** The keys of the minutes are their places: 1 for the shortest, 7 for as planned. */

@@ -1,4 +1,4 @@
-import { onScopeDispose, shallowRef, watch, type ShallowRef } from 'vue'
+import { computed, nextTick, onScopeDispose, shallowRef, watch, type ShallowRef, type WritableComputedRef } from 'vue'
 
 /** So long it is waited for a picture: a page that nobody sees draws none. */
 const LONGEST_MS = 200
@@ -39,6 +39,23 @@ export function answerFirst(what: () => unknown) {
 /** Do at once what was to follow an answer. */
 export function doOwed() {
   for (let what = owed.shift(); what; what = owed.shift()) what()
+}
+
+/** What a press sets: it stands at once, and what it is set in follows when that is drawn. What is not taken there does not go on standing. */
+export function useAnswered<T>(now: () => T, set: (next: T) => unknown): WritableComputedRef<T> {
+  const shown = shallowRef(now())
+  const follow = () => void (shown.value = now())
+  watch(now, follow)
+  return computed({
+    get: () => shown.value,
+    set: (next) => {
+      shown.value = next
+      answerFirst(() => {
+        set(next)
+        void nextTick(follow)
+      })
+    },
+  })
 }
 
 /** The same as what is watched, one picture later: for what lies beside that which is pressed. At once while `mayNotWait`. */

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import { effectScope, ref } from 'vue'
-import { afterPicture, useLater } from '~/shared/ui/afterPicture'
+import { effectScope, nextTick, ref } from 'vue'
+import { afterPicture, answerFirst, doOwed, useAnswered, useLater } from '~/shared/ui/afterPicture'
 
 let frames = new Map<number, () => void>()
 let asked = 0
@@ -71,4 +71,64 @@ it('what is watched is followed one picture later, the last of several; at once 
   draw()
   vi.advanceTimersByTime(1000)
   expect(later.value).toBe(5)
+})
+
+it('what presses ask for is done behind the picture that answers them, in their order, and once', () => {
+  const done: string[] = []
+  answerFirst(() => done.push('one'))
+  answerFirst(() => done.push('another'))
+  expect(done).toEqual([])
+  draw()
+  expect(done).toEqual(['one', 'another'])
+  draw()
+  vi.advanceTimersByTime(1000)
+  expect(done).toEqual(['one', 'another'])
+})
+
+it('is done before whatever is pressed next, and then no more', () => {
+  const done: string[] = []
+  answerFirst(() => done.push('one'))
+  doOwed()
+  done.push('the next press')
+  draw()
+  expect(done).toEqual(['one', 'the next press'])
+})
+
+it('one of them that fails takes none of the others with it', () => {
+  const done = vi.fn()
+  answerFirst(() => {
+    throw new Error('not this one')
+  })
+  answerFirst(done)
+  expect(draw).toThrow('not this one')
+  doOwed()
+  expect(done).toHaveBeenCalledTimes(1)
+})
+
+it('what is set stands at once and is taken behind the picture; what is not taken, or is set elsewhere, shows as it is', async () => {
+  const kept = ref(1)
+  const scope = effectScope()
+  const shown = scope.run(() =>
+    useAnswered(
+      () => kept.value,
+      (next) => (kept.value = Math.min(3, next)),
+    ),
+  )!
+  shown.value = 2
+  expect([shown.value, kept.value]).toEqual([2, 1])
+  draw()
+  expect([shown.value, kept.value]).toEqual([2, 2])
+  shown.value = 9
+  expect(shown.value).toBe(9)
+  draw()
+  await nextTick()
+  expect([shown.value, kept.value]).toEqual([3, 3])
+  shown.value = 9
+  draw()
+  await nextTick()
+  expect(shown.value).toBe(3)
+  kept.value = 1
+  await nextTick()
+  expect(shown.value).toBe(1)
+  scope.stop()
 })
