@@ -70,6 +70,8 @@ test('what I declare takes away what was foreseen, and it is foreseen anew', asy
   await standStill(page)
   await page.getByRole('checkbox').first().click()
   await expect(page.getByRole('checkbox').first()).toBeChecked()
+  // The press is answered first, and then it is done.
+  await page.clock.runFor(300)
   await expect.poll(() => page.evaluate(() => localStorage.getItem('pebblebrook.foreseen'))).toBeNull()
   const again = await openHeld(context)
   await expect(again.page.getByText('Tuesday 10 March')).toBeVisible()
