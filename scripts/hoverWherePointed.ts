@@ -16,16 +16,16 @@ const isAsked = (node: Rule) => {
  */
 export function hoverWherePointed(css: string): string {
   const sheet = postcss.parse(css)
-  sheet.walkRules((rule) => {
-    const pointed = rule.selectors.filter((selector) => selector.includes(HOVERED))
-    if (pointed.length === 0 || isAsked(rule)) return
+  const rules: Rule[] = []
+  sheet.walkRules((rule) => void (rule.selector.includes(HOVERED) && !isAsked(rule) && rules.push(rule)))
+  for (const rule of rules) {
     const others = rule.selectors.filter((selector) => !selector.includes(HOVERED))
     const where = postcss.atRule({ name: 'media', params: '(hover: hover)' })
-    where.append(rule.clone({ selectors: pointed }))
+    where.append(rule.clone({ selectors: rule.selectors.filter((selector) => selector.includes(HOVERED)) }))
     rule.after(where)
     if (others.length > 0) rule.selectors = others
     else rule.remove()
-  })
+  }
   return sheet.toString()
 }
 

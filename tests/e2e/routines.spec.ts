@@ -88,6 +88,19 @@ test('what is pressed twice before the page has followed is done twice, to what 
   await expect(page.getByRole('list').locator('[data-entry]').first().getByRole('status')).toHaveText('7 times')
 })
 
+test('a count that is pressed straight before the routine is followed is followed', async ({ page }) => {
+  await openAt(page, '/')
+  await assemble(page, 'Straight away', ['Rise and sink'])
+  const before = (await page.getByText('at my breath').locator('strong').textContent())!
+  await page.getByRole('button', { name: 'Follow', exact: true }).evaluate((follow: HTMLElement) => {
+    document.querySelector<HTMLElement>('[aria-label^="More: Rise and sink"]')!.click()
+    follow.click()
+  })
+  const said = page.getByText('at my breath. It begins with Rise and sink')
+  await expect(said).toBeVisible()
+  await expect(said).not.toContainText(`${before} at`)
+})
+
 test('a ready-made routine is copied, not changed; mine can be removed', async ({ page }) => {
   await openAt(page, '/routines')
   await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()

@@ -149,6 +149,20 @@ test('a setting that is looked for at once, before its group has come, is found 
   await expect(page.getByText('night', { exact: true })).toBeInViewport()
 })
 
+test('two things that I declare one straight after the other are both declared', async ({ page }) => {
+  await openAt(page, '/settings')
+  const body = page.getByRole('region', { name: 'My body' })
+  await body.getByLabel('sore knees').evaluate((knees: HTMLElement) => {
+    knees.click()
+    document.querySelector<HTMLElement>('fieldset.ticks label:last-of-type input')!.click()
+  })
+  await expect(body.getByRole('checkbox', { checked: true })).toHaveCount(2)
+  await expect(body.getByRole('status')).toContainText('marked for it')
+  await page.reload()
+  await expect(body.getByLabel('sore knees')).toBeChecked()
+  await expect(body.getByRole('checkbox', { checked: true })).toHaveCount(2)
+})
+
 test('what a breath, a rule and a condition come to is shown beside them', async ({ page }) => {
   await openAt(page, '/settings')
   const breath = page.getByRole('region', { name: 'My breath' })

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Fault } from '#core/basics'
 import { CONDITIONS, type Condition } from '#core/forms'
-import type { Settings } from '#core/formats'
 import { useConcerned } from '~/shared/store/concerned'
 import { usePersonStore } from '~/shared/store/person'
 import { answerFirst } from '~/shared/ui/afterPicture'
@@ -25,13 +24,12 @@ const settings = computed(() => person.settings)
 const faults = ref<Fault[]>([])
 const groups = ref<HTMLElement | null>(null)
 /** What is pressed shows what it is set to; what that changes, the colours of all that is seen among it, follows. */
-const save = (change: Partial<Settings>) =>
+const save = (change: Parameters<typeof person.saveSettings>[0]) =>
   answerFirst(async () => void (faults.value = await person.saveSettings(change)))
 
 type BreathField = 'inSeconds' | 'outSeconds'
 function savePace(when: 'start' | 'settled', field: BreathField, value: number) {
-  const { pace } = settings.value
-  void save({ pace: { ...pace, [when]: { ...pace[when], [field]: value } } })
+  save(({ pace }) => ({ pace: { ...pace, [when]: { ...pace[when], [field]: value } } }))
 }
 const BREATHS = [
   { when: 'start' as const, name: 'when I begin' },
@@ -41,14 +39,12 @@ const HALVES: { field: BreathField; name: string }[] = [
   { field: 'inSeconds', name: 'in-breath' },
   { field: 'outSeconds', name: 'out-breath' },
 ]
-const toggleCondition = (condition: Condition) => {
-  const { conditions } = settings.value
-  void save({
+const toggleCondition = (condition: Condition) =>
+  save(({ conditions }) => ({
     conditions: conditions.includes(condition)
       ? conditions.filter((other) => other !== condition)
       : [...conditions, condition],
-  })
-}
+  }))
 const concerned = useConcerned()
 
 /** What lies below the screen's end comes in the moments after it; all at once for whoever asks for one of them. */
@@ -90,7 +86,7 @@ const there = useGrowing(LATER, useRoute().hash ? LATER.length : 1)
           :min="0"
           :max="60"
           :decimals="1"
-          @save="save({ pace: { ...settings.pace, settleMinutes: $event } })"
+          @save="(settleMinutes) => save(({ pace }) => ({ pace: { ...pace, settleMinutes } }))"
         />
         <div>
           <Button

@@ -8,20 +8,19 @@ import { afterPicture } from '~/shared/ui/afterPicture'
  */
 export function useSize(frame: Ref<HTMLElement | null>, usual: { width: number; height: number }) {
   const [width, height] = [ref(usual.width), ref(usual.height)]
-  let callOff: (() => void) | undefined
+  let isLaidOut = false
+  let callOff = () => {}
   useResizeObserver(frame, (entries) => {
     const size = entries.at(-1)!.contentRect
     const take = () => {
       width.value = size.width
       height.value = size.height
     }
-    callOff?.()
-    if (callOff) callOff = afterPicture(take)
-    else {
-      callOff = () => {}
-      take()
-    }
+    callOff()
+    if (isLaidOut) callOff = afterPicture(take)
+    else take()
+    isLaidOut = true
   })
-  onScopeDispose(() => callOff?.())
+  onScopeDispose(() => callOff())
   return { width, height }
 }

@@ -241,12 +241,15 @@ export const usePersonStore = defineStore('person', () => {
     for (const { formId, stage } of movedOn(session, known)) moved.push(await putStage(formId, stage))
     return moved
   }
-  /** Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. */
-  async function saveSettings(change: Partial<Settings>): Promise<Fault[]> {
+  /**
+   * Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. A change that builds on what is set is told as such:
+   * another may come while what they are checked by is still on its way.
+   */
+  async function saveSettings(change: Partial<Settings> | ((now: Settings) => Partial<Settings>)): Promise<Fault[]> {
     const checks = checksNow() ?? (await checksFor('settings', 'the settings'))
     if (!checks) return [{ path: 'settings', message: 'The settings could not be checked, and are as they were.' }]
     const base = person.value.settings
-    const changed = plainCopy({ ...base, ...change })
+    const changed = plainCopy({ ...base, ...(typeof change === 'function' ? change(base) : change) })
     const checked = checks.checkSettings(changed)
     if (!checked.ok) return checked.faults
     person.value = { ...person.value, settings: checked.value }

@@ -14,7 +14,10 @@ function type(words = '') {
   callOff()
   callOff = afterPicture(look)
 }
-watch(asked, (words) => (typed.value = words))
+watch(asked, (words) => {
+  callOff()
+  typed.value = words
+})
 onScopeDispose(() => callOff())
 </script>
 

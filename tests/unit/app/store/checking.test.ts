@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
+import type { Condition } from '#core/forms'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 
 /** Whether what things are checked by can be fetched. */
@@ -59,4 +60,13 @@ it('what is kept, changed and removed before it has been fetched is done in that
   ]
   await Promise.all(all)
   expect(person.person.routines.map(({ id }) => id)).toEqual(['other'])
+})
+
+it('two changes that build on what is set, told before it has been fetched, both stand', async () => {
+  isThere = true
+  const person = await opened()
+  const declare = (condition: Condition) =>
+    person.saveSettings(({ conditions }) => ({ conditions: [...conditions, condition] }))
+  await Promise.all([declare('soreKnees'), declare('dizziness')])
+  expect(person.settings.conditions).toEqual(['soreKnees', 'dizziness'])
 })

@@ -85,13 +85,13 @@ it('what presses ask for is done behind the picture that answers them, in their 
   expect(done).toEqual(['one', 'another'])
 })
 
-it('is done before whatever is pressed next, and then no more', () => {
+it('is done at once where something else comes first, and then no more', () => {
   const done: string[] = []
   answerFirst(() => done.push('one'))
   doOwed()
-  done.push('the next press')
+  done.push('what came first')
   draw()
-  expect(done).toEqual(['one', 'the next press'])
+  expect(done).toEqual(['one', 'what came first'])
 })
 
 it('one of them that fails takes none of the others with it', () => {
