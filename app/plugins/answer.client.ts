@@ -13,8 +13,11 @@ const nextTask = () =>
     port2.postMessage(null)
   })
 
-/** What may come before a press has been answered, and must find done what it asked for. */
-const NEXT_INPUTS = ['pointerdown', 'click', 'keydown', 'popstate', 'visibilitychange', 'pagehide']
+/**
+ * What may come before a press has been answered, and must find done what it asked for. Not a finger that comes down: what moves then is no longer under it when
+ * it is lifted.
+ */
+const NEXT_INPUTS = ['click', 'keydown', 'popstate', 'beforeunload', 'visibilitychange', 'pagehide']
 
 /** The press on a link is answered before the page that it leads to is fetched and made: the place is marked, and drawn so. */
 export default defineNuxtPlugin(() => {

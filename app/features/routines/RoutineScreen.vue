@@ -157,7 +157,7 @@ const someBeside = useLater(() => some.value)
         @change="rename(($event.target as HTMLInputElement).value)"
       />
       <div class="row">
-        <StepsBack :can-undo="canUndo" :can-redo="canRedo" @undo="answerFirst(undo)" @redo="answerFirst(redo)" />
+        <StepsBack :can-undo="canUndo" :can-redo="canRedo" @undo="undo" @redo="redo" />
         <Button label="All that can be done" aria-keyshortcuts="/" severity="secondary" @click="commanding = true" />
         <Button
           label="Take along"

@@ -23,9 +23,12 @@ useHead({ title: 'Settings · Pebblebrook' })
 const settings = computed(() => person.settings)
 const faults = ref<Fault[]>([])
 const groups = ref<HTMLElement | null>(null)
+type Change = Parameters<typeof person.saveSettings>[0]
+async function saveNow(change: Change) {
+  faults.value = await person.saveSettings(change)
+}
 /** What is pressed shows what it is set to; what that changes, the colours of all that is seen among it, follows. */
-const save = (change: Parameters<typeof person.saveSettings>[0]) =>
-  answerFirst(async () => void (faults.value = await person.saveSettings(change)))
+const save = (change: Change) => answerFirst(() => saveNow(change))
 
 type BreathField = 'inSeconds' | 'outSeconds'
 function savePace(when: 'start' | 'settled', field: BreathField, value: number) {
@@ -124,7 +127,7 @@ const there = useGrowing(LATER, useRoute().hash ? LATER.length : 1)
         </fieldset>
       </SettingGroup>
 
-      <SettingsRules @save="save({ rules: $event })" />
+      <SettingsRules @save="saveNow({ rules: $event })" />
       <SettingsDays v-if="there.includes('days')" @save="save($event)" />
       <SettingsSound v-if="there.includes('sound')" @save="save($event)" />
       <SettingsViewing v-if="there.includes('viewing')" @save="save($event)" />
