@@ -4,7 +4,6 @@ import type { Step } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { PART_WORDS, VERSION_WORDS, countPhrase, mannerChangePhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
-import AfterPicture from '~/shared/ui/AfterPicture.vue'
 import { mannerPhrase } from './composerWords'
 import CountStepper from './CountStepper.vue'
 import EntryButtons from './EntryButtons.vue'
@@ -128,63 +127,61 @@ const phrase = (count: number) => (form.value ? countPhrase(form.value, count) :
       @click="emit('open')"
     />
     <div v-if="open" class="all">
-      <AfterPicture>
-        <span class="hows">
-          <Select
-            v-if="form && versions.length > 1"
-            class="manner"
-            size="small"
-            :model-value="version"
-            :options="versions"
-            option-label="name"
-            option-value="value"
-            :aria-label="`How ${name} is done here`"
-            @update:model-value="choose"
-          />
-          <Select
-            v-if="meeting"
-            class="manner"
-            size="small"
-            :model-value="step.manner?.choices[meeting] ?? ALWAYS"
-            :options="meetings"
-            option-label="name"
-            option-value="value"
-            :aria-label="`The breath of ${name} here`"
-            @update:model-value="meet"
-          />
-          <button
-            v-if="form"
-            type="button"
-            class="quiet small"
-            :aria-expanded="layersOpen"
-            :aria-label="`What changes within ${name}`"
-            @click="layersOpen = !layersOpen"
-          >
-            rounds that differ
-          </button>
-        </span>
+      <span class="hows">
         <Select
-          class="part"
+          v-if="form && versions.length > 1"
+          class="manner"
           size="small"
-          :model-value="step.part"
-          :options="parts"
+          :model-value="version"
+          :options="versions"
           option-label="name"
           option-value="value"
-          :aria-label="`Part of the arc for ${name}`"
-          @update:model-value="emit('change', { part: $event })"
+          :aria-label="`How ${name} is done here`"
+          @update:model-value="choose"
         />
-        <span v-if="!restsBetween" class="rest small"
-          >rest
-          <Select
-            size="small"
-            :model-value="step.restBreaths"
-            :options="RESTS"
-            :aria-label="`Breaths of rest after ${name}`"
-            @update:model-value="emit('change', { restBreaths: $event })"
-          />
-        </span>
-        <EntryButtons :name="name" @earlier="emit('earlier')" @later="emit('later')" @remove="emit('remove')" />
-      </AfterPicture>
+        <Select
+          v-if="meeting"
+          class="manner"
+          size="small"
+          :model-value="step.manner?.choices[meeting] ?? ALWAYS"
+          :options="meetings"
+          option-label="name"
+          option-value="value"
+          :aria-label="`The breath of ${name} here`"
+          @update:model-value="meet"
+        />
+        <button
+          v-if="form"
+          type="button"
+          class="quiet small"
+          :aria-expanded="layersOpen"
+          :aria-label="`What changes within ${name}`"
+          @click="layersOpen = !layersOpen"
+        >
+          rounds that differ
+        </button>
+      </span>
+      <Select
+        class="part"
+        size="small"
+        :model-value="step.part"
+        :options="parts"
+        option-label="name"
+        option-value="value"
+        :aria-label="`Part of the arc for ${name}`"
+        @update:model-value="emit('change', { part: $event })"
+      />
+      <span v-if="!restsBetween" class="rest small"
+        >rest
+        <Select
+          size="small"
+          :model-value="step.restBreaths"
+          :options="RESTS"
+          :aria-label="`Breaths of rest after ${name}`"
+          @update:model-value="emit('change', { restBreaths: $event })"
+        />
+      </span>
+      <EntryButtons :name="name" @earlier="emit('earlier')" @later="emit('later')" @remove="emit('remove')" />
     </div>
     <StepLayers
       v-if="step.layers || layersOpen"
