@@ -1,7 +1,9 @@
 import postcss, { type AtRule, type Rule } from 'postcss'
 import type { Plugin } from 'vite'
 
-const HOVERED = ':hover'
+/** What is pointed at, or pressed. */
+const POINTED = /:(hover|active)\b(?!-)/
+const isPointed = (selector: string) => POINTED.test(selector)
 /** Whether it is said already that only what points at things gets it. */
 const isAsked = (node: Rule) => {
   for (let around = node.parent; around; around = around.parent as typeof around)
@@ -10,18 +12,18 @@ const isAsked = (node: Rule) => {
 }
 
 /**
- * A stylesheet in which what is under a finger looks as it does anywhere else: each rule for what is pointed at holds only where there is something that
- * points. (A browser keeps what a finger has pressed as pointed at until something else is pressed, and works its looks out and draws it for that.) What stands
- * beside it in one rule stays as it is.
+ * A stylesheet in which what is under a finger looks as it does anywhere else: each rule for what is pointed at or held down holds only where there is something
+ * that points. (A browser works the looks out and draws them between a finger's coming and its press, and keeps what it has pressed as pointed at until something
+ * else is pressed; the page itself shows at once what a press has done.) What stands beside it in one rule stays as it is.
  */
 export function hoverWherePointed(css: string): string {
   const sheet = postcss.parse(css)
   const rules: Rule[] = []
-  sheet.walkRules((rule) => void (rule.selector.includes(HOVERED) && !isAsked(rule) && rules.push(rule)))
+  sheet.walkRules((rule) => void (isPointed(rule.selector) && !isAsked(rule) && rules.push(rule)))
   for (const rule of rules) {
-    const others = rule.selectors.filter((selector) => !selector.includes(HOVERED))
+    const others = rule.selectors.filter((selector) => !isPointed(selector))
     const where = postcss.atRule({ name: 'media', params: '(hover: hover)' })
-    where.append(rule.clone({ selectors: rule.selectors.filter((selector) => selector.includes(HOVERED)) }))
+    where.append(rule.clone({ selectors: rule.selectors.filter(isPointed) }))
     rule.after(where)
     if (others.length > 0) rule.selectors = others
     else rule.remove()
@@ -34,6 +36,6 @@ export const hoversWherePointed = (): Plugin => ({
   name: 'hovers-where-pointed',
   enforce: 'pre',
   transform(code, id) {
-    return /[.&]css(\?|$)/.test(id) && code.includes(HOVERED) ? hoverWherePointed(code) : null
+    return /[.&]css(\?|$)/.test(id) && isPointed(code) ? hoverWherePointed(code) : null
   },
 })

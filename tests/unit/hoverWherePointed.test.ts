@@ -11,6 +11,14 @@ it('what is pointed at holds only where something points; what stands beside it 
   )
 })
 
+it('what is held down looks otherwise only where something points, and what is only named so stays', () => {
+  expect(after('.b:not(:disabled):active { color: red }')).toBe(
+    plain('@media (hover: hover) { .b:not(:disabled):active { color: red } }'),
+  )
+  const named = '@media (forced-colors: active) { .link-active, x:active-view { color: red } }'
+  expect(after(named)).toBe(plain(named))
+})
+
 it('is taken whole within another selector, within a condition, and in its place among the rules', () => {
   const inner = '.t:has(.i:hover, .i:focus) .s { color: red }'
   expect(after(inner)).toBe(plain(`@media (hover: hover) { ${inner} }`))

@@ -23,6 +23,7 @@ const path = computed(() => {
 
 <style scoped>
 svg {
+  overflow: visible;
   width: 4rem;
   max-width: 100%;
 }

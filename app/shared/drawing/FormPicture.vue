@@ -44,13 +44,39 @@ const SOLE: [number, number][] = [
   [-0.13, 0.4],
 ]
 const closed = line<[number, number]>().curve(curveCatmullRomClosed.alpha(0.6))
-const sole = (isLeft: boolean) => closed(SOLE.map(([x, y]) => [isLeft ? -x : x, y])) ?? ''
-const placed = ({ x, y, turnedDegrees }: Foot) => `translate(${x} ${-y}) rotate(${turnedDegrees})`
+/** Points about the middle, turned to the right and then moved. (Each `transform` in a drawing is drawn for itself, and lists have hundreds.) */
+function placed(points: [number, number][], turnedDegrees: number, x = 0, y = 0): [number, number][] {
+  const radians = (turnedDegrees * Math.PI) / 180
+  const [sin, cos] = [Math.sin(radians), Math.cos(radians)]
+  return points.map(([right, down]) => [right * cos - down * sin + x, right * sin + down * cos + y])
+}
+const sole = ({ x, y, turnedDegrees }: Foot, isLeft: boolean) =>
+  closed(
+    placed(
+      SOLE.map(([right, down]) => [isLeft ? -right : right, down]),
+      turnedDegrees,
+      x,
+      -y,
+    ),
+  ) ?? ''
 /** What bears nothing is only an outline. */
 const inked = ({ bears, lifted }: Foot) => (lifted ? 0 : 0.12 + 0.88 * bears)
+/** From the middle to where the step goes: a shaft, and its head. */
+const ARROW: [number, number][][] = [
+  [
+    [0, -1.15],
+    [0, -1.5],
+  ],
+  [
+    [-0.22, -1.28],
+    [0, -1.52],
+    [0.22, -1.28],
+  ],
+]
+const straight = line<[number, number]>()
 const arrow = computed(() => {
   const { stepDegrees } = footing.value
-  return stepDegrees === null ? '' : `rotate(${stepDegrees})`
+  return stepDegrees === null ? '' : ARROW.map((part) => straight(placed(part, stepDegrees))).join('')
 })
 
 const LINE = { width: 100, top: 4, bottom: 34 }
@@ -104,16 +130,13 @@ const words = computed(() => {
     <svg class="feet" viewBox="-1.7 -1.6 3.4 3.2" aria-hidden="true">
       <rect v-if="footing.on === 'chair'" class="bearer" x="-0.95" y="-0.1" width="1.9" height="1.6" rx="0.2" />
       <rect v-if="footing.on === 'floor'" class="bearer" x="-0.9" y="-0.9" width="1.8" height="2.5" rx="0.3" />
-      <g v-if="arrow" class="step" :transform="arrow">
-        <path d="M0 -1.15 L0 -1.5 M-0.22 -1.28 L0 -1.52 L0.22 -1.28" />
-      </g>
+      <path v-if="arrow" class="step" :d="arrow" />
       <path
         v-for="(each, name) in { left: footing.left, right: footing.right }"
         :key="name"
         class="foot"
         :class="{ lifted: each.lifted }"
-        :d="sole(name === 'left')"
-        :transform="placed(each)"
+        :d="sole(each, name === 'left')"
         :fill-opacity="inked(each)"
       />
     </svg>
@@ -130,6 +153,9 @@ const words = computed(() => {
   display: inline-flex;
   align-items: center;
   gap: 0.5rem;
+}
+svg {
+  overflow: visible;
 }
 .feet {
   width: 3.2rem;
@@ -168,7 +194,7 @@ const words = computed(() => {
   stroke-width: 1px;
   vector-effect: non-scaling-stroke;
 }
-.step path,
+.step,
 .line,
 .bed,
 .held {

@@ -150,6 +150,7 @@ button:focus-visible {
   outline-offset: -1px;
 }
 svg {
+  overflow: visible;
   width: 100%;
   height: 2.6rem;
 }
