@@ -58,7 +58,7 @@ const description = computed(() =>
           :key="second"
           :x="x(second)"
           :y="HEIGHT - 12"
-          text-anchor="middle"
+          :text-anchor="second === 0 ? 'start' : 'middle'"
         >
           {{ second === 0 ? '0 s' : second }}
         </text>
