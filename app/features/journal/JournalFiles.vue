@@ -62,7 +62,10 @@ async function take(files: File[]) {
   progress.value = 0
   try {
     const texts = await Promise.all(files.map((file) => file.text()))
-    const told = proxy((share: number) => void (progress.value = share))
+    const told = proxy((share: number) => {
+      // What was told last may come after the answer.
+      if (progress.value !== null) progress.value = share
+    })
     const read = await ask((remote) => remote.tables(texts, deviceTimeZone(), told) as Promise<ReadSessions>)
     if (!read) return
     if (!read.ok) return void (faults.value = read.faults)

@@ -64,7 +64,11 @@ export function useReading() {
     }
   }
   function readHere(content: string | Uint8Array): Promise<Brought | null> {
-    const told = proxy((share: number) => void (progress.value = share))
+    const own = latest
+    const told = proxy((share: number) => {
+      // What was told last may come after the answer.
+      if (own === latest) progress.value = share
+    })
     return new Promise((resolve, reject) => {
       const broken = () => resolve(refused('The file is more than this browser can read at once.'))
       const { files, close } = openFiles(broken)
