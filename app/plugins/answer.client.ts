@@ -1,4 +1,5 @@
 import { START_LOCATION } from 'vue-router'
+import { layUnwritten } from '~/shared/store/unwritten'
 import { doOwed } from '~/shared/ui/afterPicture'
 import { goingTo } from '~/shared/ui/going'
 
@@ -22,6 +23,10 @@ const NEXT_INPUTS = ['click', 'keydown', 'popstate', 'beforeunload', 'visibility
 /** The press on a link is answered before the page that it leads to is fetched and made: the place is marked, and drawn so. */
 export default defineNuxtPlugin(() => {
   for (const input of NEXT_INPUTS) addEventListener(input, doOwed, { capture: true })
+  // Behind that: what is owed is being written by now.
+  const leave = () => void (document.visibilityState === 'hidden' && layUnwritten())
+  addEventListener('visibilitychange', leave, { capture: true })
+  addEventListener('pagehide', layUnwritten, { capture: true })
   const router = useRouter()
   router.beforeEach((to, from) => {
     if (from === START_LOCATION) return

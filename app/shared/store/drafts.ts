@@ -22,10 +22,20 @@ export function layDraft(world: World, of: string, text: string | null) {
   }
 }
 
+/** Of what something is laid aside whose name begins so. */
+export function draftsOf(world: World, start: string): string[] {
+  try {
+    const keys = Object.keys(localStorage).filter((key) => key.startsWith(keyOf(world, start)))
+    return keys.map((key) => key.slice(keyOf(world, '').length))
+  } catch {
+    return []
+  }
+}
+
 /** Whoever forgets everything forgets what was begun, too. */
 export function forgetDrafts(world: World) {
   try {
-    for (const key of Object.keys(localStorage)) if (key.startsWith(keyOf(world, ''))) localStorage.removeItem(key)
+    for (const of of draftsOf(world, '')) localStorage.removeItem(keyOf(world, of))
   } catch {
     // Nothing is kept there.
   }

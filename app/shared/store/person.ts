@@ -2,11 +2,11 @@ import type { Fault } from '#core/basics'
 import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { merged, type ListName, type PersonData, type Recording, type Settings } from '#core/formats'
+import type { ListName, PersonData, Recording } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
 import type { Trial } from '#core/evidence'
-import { practiceDay, type JournalChange, type SessionRecord, type SteadinessRules } from '#core/journal'
+import { practiceDay, type SessionRecord, type SteadinessRules } from '#core/journal'
 import type { Planned, Season } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion } from '#core/routine'
@@ -14,37 +14,22 @@ import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { demoTakenElsewhere, openStore, rememberedWorld, rememberWorld, worldToOpen } from './ahead'
 import { isEmpty, openWorld, type World } from './database'
-import {
-  changeSettingsNow,
-  changeSessionsNow,
-  eraseAll,
-  putItemNow,
-  removeItemNow,
-  removeNow,
-  replaceAll,
-} from './writing'
+import { eraseAll, removeNow, replaceAll } from './writing'
 import { createArchives } from './archives'
-import { checksNow, untilChecks } from './checking'
+import { untilChecks } from './checking'
 import { demoText, serverShowsDemo } from './demo'
 import { forgetDrafts } from './drafts'
 import { createGate } from './gate'
-import { plainCopy } from './plainCopy'
+import { createKeeping } from './keeping'
 import { forgetForeseen } from './foreseen'
 import { isOfRunning, keptRunning } from './keptRunning'
 import { createReading } from './reading'
 import { personBeforeReading } from './shownLast'
 import { personByList, settingsByField, unlessEqual } from './byField'
-import { idOf, wordsFor, type Unreadable } from './storedPerson'
+import { idOf, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
 import { createTwoTabs } from './twoTabs'
-
-const now = () => new Date(wallMs()).toISOString()
-
-/** From the first session on there is something to lose: the browser is asked not to clear the store by itself. */
-async function askToPersist() {
-  const storage = typeof navigator === 'undefined' ? undefined : navigator.storage
-  if (storage && !(await storage.persisted())) await storage.persist()
-}
+import { unwrittenOf } from './unwritten'
 
 /**
  * Everything of the person who practises here, kept in the browser; or of the demo, kept apart. (A store is set up by one function; its
@@ -123,7 +108,20 @@ export const usePersonStore = defineStore('person', () => {
   async function enter(next: World, opensEarly = false) {
     gate.forget()
     world.value = next
-    return opensEarly ? loadLatest() : load()
+    await (opensEarly ? loadLatest() : load())
+    await takeUp()
+  }
+  /** What a page that went left unwritten, in this world, is written now. */
+  async function takeUp() {
+    const laid = unwrittenOf(world.value)
+    if (laid.length === 0) return
+    try {
+      const taking = await import('./takingUp')
+      const settings = () => person.value.settings
+      await taking.takeUp(world.value, laid, { put, remove, changeSessions, saveSettings, settings, find, untilWhole })
+    } catch {
+      // What it is written with could not be fetched: it lies there for the next start.
+    }
   }
 
   const { isWhole, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
@@ -134,6 +132,9 @@ export const usePersonStore = defineStore('person', () => {
     look,
     inMemory: (list, id, item) => inMemory(list, id, item as never),
   })
+  // Another tab has gone, and left something.
+  if (typeof window !== 'undefined')
+    window.addEventListener('storage', ({ newValue }) => void (newValue && opened.value && takeUp()))
   tabs.listen((message) => {
     if (message.kind === 'changed' && message.world === world.value && message.what !== 'running') void loadAnew()
   })
@@ -149,42 +150,17 @@ export const usePersonStore = defineStore('person', () => {
     const rest = (person.value[list] as { id: string }[]).filter((each) => each.id !== id)
     person.value = { ...person.value, [list]: item ? [...rest, item] : rest }
   }
-  /** What checks things, before one is kept; null where it cannot be fetched, which is told. */
-  async function checksFor(key: string, what: string) {
-    try {
-      return await untilChecks()
-    } catch {
-      notify(key, `Not kept: ${what}. What it is checked by could not be fetched; try again.`)
-      return null
-    }
-  }
-  /** Keep an item, once its own schema has found nothing wrong with it. True when it is kept; what is not is told, and stays in memory. */
-  async function put<K extends ListName>(list: K, item: PersonData[K][number]): Promise<boolean> {
-    const plain = plainCopy(item)
-    const what = wordsFor(list, plain)
-    const checked = (checksNow() ?? (await checksFor(`${list}/${plain.id}`, what)))?.checkItem(list, plain)
-    if (!checked) return false
-    if (!checked.ok) {
-      notify(`${list}/${plain.id}`, `Not kept: ${what}. ${checked.faults[0]!.message}`)
-      return false
-    }
-    inMemory(list, plain.id, plain)
-    const kept = await gate.write(`${list}/${plain.id}`, what, (database) => putItemNow(database, list, plain, now()))
-    if (kept) tell(list)
-    if (kept && list === 'sessions' && world.value === 'own') void askToPersist()
-    return kept
-  }
-
-  async function remove(list: ListName, id: string): Promise<boolean> {
-    // What was kept just before may still wait for what checks it.
-    if (!checksNow()) await untilChecks().catch(() => undefined)
-    const item = (person.value[list] as { id: string }[]).find((each) => each.id === id)
-    inMemory(list, id, null)
-    const what = `that ${wordsFor(list, item)} is removed`
-    const kept = await gate.write(`${list}/${id}`, what, (database) => removeItemNow(database, list, id, now()))
-    if (kept) tell(list)
-    return kept
-  }
+  const find = <K extends ListName>(list: K, id: string) =>
+    (person.value[list] as PersonData[K][number][]).find((each) => each.id === id)
+  const { put, remove, changeSessions, saveSettings } = createKeeping({
+    gate,
+    world,
+    person,
+    inMemory,
+    notify,
+    tell,
+    find,
+  })
 
   /** Whether an entry still stands as it was looked at: another tab may have changed or removed it since. */
   const isAsSeen = (session: SessionRecord) =>
@@ -193,28 +169,9 @@ export const usePersonStore = defineStore('person', () => {
       session,
     )
 
-  /** Change the journal: all of it or nothing. True when it is kept; what cannot be read again is refused and named. */
-  async function changeSessions({ go, come }: JournalChange): Promise<boolean> {
-    const plain = come.map((session) => plainCopy(session))
-    const checks = checksNow() ?? (await checksFor('sessions', 'the journal'))
-    if (!checks) return false
-    const faulty = plain.map((session) => checks.checkItem('sessions', session)).find((checked) => !checked.ok)
-    if (faulty && !faulty.ok) {
-      notify('sessions', `Not kept: the journal. ${faulty.faults[0]!.message}`)
-      return false
-    }
-    for (const id of go) inMemory('sessions', id, null)
-    for (const session of plain) inMemory('sessions', session.id, session)
-    const key = [...go, ...plain.map(({ id }) => id)].join(' ')
-    const kept = await gate.write(`sessions/${key}`, 'the journal as it is now', (database) =>
-      changeSessionsNow(database, go, plain, now()),
-    )
-    if (kept) tell('sessions')
-    return kept
-  }
-
   const twoTabs = createTwoTabs({
     gate,
+    world: () => world.value,
     person: () => person.value,
     inMemory: (list, id, item) => inMemory(list, id, item as never),
     put,
@@ -241,33 +198,6 @@ export const usePersonStore = defineStore('person', () => {
     for (const { formId, stage } of movedOn(session, known)) moved.push(await putStage(formId, stage))
     return moved
   }
-  /**
-   * Change settings; faulty ones are refused and named. What other tabs changed in other fields meanwhile stays. A change that builds on what is set is told as such:
-   * another may come while what they are checked by is still on its way.
-   */
-  async function saveSettings(change: Partial<Settings> | ((now: Settings) => Partial<Settings>)): Promise<Fault[]> {
-    const checks = checksNow() ?? (await checksFor('settings', 'the settings'))
-    if (!checks) return [{ path: 'settings', message: 'The settings could not be checked, and are as they were.' }]
-    const base = person.value.settings
-    const changed = plainCopy({ ...base, ...(typeof change === 'function' ? change(base) : change) })
-    const checked = checks.checkSettings(changed)
-    if (!checked.ok) return checked.faults
-    person.value = { ...person.value, settings: checked.value }
-    const kept = await gate.write('settings', 'the settings', (database) =>
-      changeSettingsNow(database, now(), (stored) => {
-        const there = checks.checkSettings(stored)
-        const next = there.ok ? merged(there.value, base, checked.value) : checked.value
-        // Fields that each are right may not be right together.
-        const together = checks.checkSettings(next)
-        const taken = together.ok ? together.value : checked.value
-        person.value = { ...person.value, settings: taken }
-        return taken
-      }),
-    )
-    if (kept) tell('settings')
-    return []
-  }
-
   /** Put a mended item in the place of one that could not be read; the faults when it still cannot be. */
   async function mend(faulty: Unreadable, value: unknown): Promise<Fault[]> {
     const { checkItem, checkSettings } = await untilChecks()

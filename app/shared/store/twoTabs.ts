@@ -7,9 +7,11 @@ import type { Routine, Series } from '#core/routine'
 import { wallMs } from '~/shared/sound/clock'
 import { checksNow, untilChecks } from './checking'
 import { changeNow } from './writing'
+import type { World } from './database'
 import type { createGate } from './gate'
 import { plainCopy } from './plainCopy'
 import { wordsFor } from './storedPerson'
+import { untilWritten } from './unwritten'
 
 type Item = { id: string }
 type CheckItem = NonNullable<ReturnType<typeof checksNow>>['checkItem']
@@ -18,6 +20,7 @@ type Shared = 'routines' | 'series' | 'forms' | 'ways'
 /** What keeping beside other tabs needs of the store. */
 interface Store {
   gate: ReturnType<typeof createGate>
+  world: () => World
   person: () => PersonData
   inMemory: (list: ListName, id: string, item: Item | null) => void
   put: <K extends ListName>(list: K, item: PersonData[K][number]) => Promise<boolean>
@@ -36,7 +39,7 @@ export function together<T extends Item>(checkItem: CheckItem, list: ListName, s
 }
 
 /** Keeping what other tabs may have changed meanwhile: nothing of theirs and nothing of mine is lost, and what was done is said. */
-export function createTwoTabs({ gate, person, inMemory, put, notify, tell }: Store) {
+export function createTwoTabs({ gate, world, person, inMemory, put, notify, tell }: Store) {
   /** What is in memory and does not stand in the store, with what it was changed from: not kept yet, refused, or against another tab. */
   const changedFrom = new WeakMap<Item, Item>()
   const inStore = (item: Item): Item => {
@@ -47,16 +50,26 @@ export function createTwoTabs({ gate, person, inMemory, put, notify, tell }: Sto
    * Keep an item. `known` is what it was changed from. Where another tab changed the same of it, theirs stands, and `keepMine` says
    * where mine is now.
    */
-  async function putBeside<K extends Shared>(
+  function putBeside<K extends Shared>(
     list: K,
     item: PersonData[K][number],
     known: PersonData[K][number] | undefined,
     keepMine: (mine: PersonData[K][number]) => Promise<string>,
   ): Promise<boolean> {
+    if (!known) return put(list, item)
     const plain = plainCopy(item)
+    const items = [{ id: plain.id, from: known, to: plain }]
+    return untilWritten(world(), { list, items }, () => putBesideNow(list, plain, known, keepMine))
+  }
+  async function putBesideNow<K extends Shared>(
+    list: K,
+    plain: PersonData[K][number],
+    known: PersonData[K][number],
+    keepMine: (mine: PersonData[K][number]) => Promise<string>,
+  ): Promise<boolean> {
     // Without what checks it, it is told so there.
     const checks = checksNow() ?? (await untilChecks().catch(() => null))
-    if (!known || !checks?.checkItem(list, plain).ok) return put(list, plain)
+    if (!checks?.checkItem(list, plain).ok) return put(list, plain)
     changedFrom.set(plain, known)
     inMemory(list, plain.id, plain)
     let standing: Item = plain

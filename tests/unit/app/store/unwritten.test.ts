@@ -1,0 +1,184 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { beforeEach, expect, it, vi } from 'vitest'
+import { addDays, elsewhereRecord, type SessionRecord } from '#core/journal'
+import { aForm, aRoutine, aStep } from '../../../helpers'
+
+/** A page that goes never comes to what it waited for. */
+const going = vi.hoisted(() => ({ isSo: false }))
+vi.mock('~/shared/store/checking', async (original) => {
+  const real = await original<typeof import('~/shared/store/checking')>()
+  const never = new Promise<never>(() => undefined)
+  return {
+    checksNow: () => (going.isSo ? null : real.checksNow()),
+    untilChecks: () => (going.isSo ? never : real.untilChecks()),
+  }
+})
+
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory()
+  const methods = {
+    getItem: (key: string) => storage[key] ?? null,
+    setItem: (key: string, value: string) => void (storage[key] = value),
+    removeItem: (key: string) => void Reflect.deleteProperty(storage, key),
+  }
+  const storage = Object.create(methods) as Record<string, string>
+  storage['pebblebrook.world'] = 'own'
+  vi.stubGlobal('localStorage', storage)
+  vi.stubGlobal('BroadcastChannel', undefined)
+})
+const laid = () => Object.keys(localStorage).filter((key) => key.startsWith('pebblebrook.draft.own.unwritten.'))
+
+/** A page of the browser, with modules of its own. */
+async function aPage() {
+  going.isSo = false
+  vi.resetModules()
+  const { createPinia, setActivePinia } = await import('pinia')
+  setActivePinia(createPinia())
+  const { usePersonStore } = await import('~/shared/store/person')
+  const { layUnwritten } = await import('~/shared/store/unwritten')
+  const person = usePersonStore()
+  await person.open()
+  return { person, layUnwritten }
+}
+type Page = Awaited<ReturnType<typeof aPage>>
+type Person = Page['person']
+/** The page goes in the moment in which this is done. */
+function goesIn({ layUnwritten }: Page, what: () => unknown) {
+  going.isSo = true
+  what()
+  layUnwritten()
+  going.isSo = false
+}
+
+const routine = (name: string, count = 4) => ({ ...aRoutine([aStep('s', 'rise-and-sink', { count })]), id: 'r', name })
+const session = (id: string, daysAgo = 0): SessionRecord =>
+  elsewhereRecord({
+    ...{ id, title: id, minutes: 20, words: '', timeZone: 'UTC' },
+    startedAt: `${addDays('2026-03-10', -daysAgo)}T06:30:00.000Z`,
+  })
+const titlesOf = ({ sessions }: Person) => sessions.map(({ title }) => title)
+
+const CHANGES: [
+  what: string,
+  before: (person: Person) => unknown,
+  change: (person: Person) => unknown,
+  after: (person: Person) => unknown,
+  expected: unknown,
+][] = [
+  [
+    'two settings, the second built on the first',
+    () => null,
+    (person) => {
+      void person.saveSettings({ conditions: ['osteoporosis'] })
+      void person.saveSettings(({ conditions }) => ({ conditions: [...conditions, 'heart'], dayEndsAtHour: 5 }))
+    },
+    ({ settings }) => [settings.conditions, settings.dayEndsAtHour],
+    [['osteoporosis', 'heart'], 5],
+  ],
+  [
+    'a routine that is new and changed twice',
+    () => null,
+    (person) => {
+      void person.putRoutine(routine('Mine', 4))
+      void person.putRoutine(routine('Mine', 5))
+      void person.putRoutine(routine('Ours', 6))
+    },
+    ({ person }) => person.routines,
+    [routine('Ours', 6)],
+  ],
+  [
+    'a form that is changed back again',
+    (person) => person.putForm(aForm({ id: 'f', name: 'First' })),
+    (person) => {
+      void person.putForm(aForm({ id: 'f', name: 'Second' }))
+      void person.putForm(aForm({ id: 'f', name: 'First' }))
+    },
+    ({ person }) => person.forms.map(({ name }) => name),
+    ['First'],
+  ],
+  [
+    'what is removed',
+    (person) => person.putForm(aForm({ id: 'f' })),
+    (person) => person.remove('forms', 'f'),
+    ({ person }) => person.forms,
+    [],
+  ],
+  [
+    'a session of years ago that gives way to two',
+    async (person) => {
+      for (let daysAgo = 0; daysAgo < 310; daysAgo += 1) await person.putSession(session(`s${daysAgo}`, daysAgo))
+    },
+    (person) => person.changeSessions({ go: ['s309', 'one'], come: [session('one', 309), session('two')] }),
+    (person) => [person.sessions.length, titlesOf(person).filter((title) => /^(one|two|s309)$/.test(title))],
+    [311, ['two', 'one']],
+  ],
+]
+it.each(CHANGES)(
+  'when a page goes before it has written %s, the next one has it',
+  async (_, before, change, after, expected) => {
+    const first = await aPage()
+    await before(first.person)
+    goesIn(first, () => change(first.person))
+    expect(laid()).not.toEqual([])
+    const next = await aPage()
+    await next.person.untilWhole()
+    expect(after(next.person)).toEqual(expected)
+    expect(laid()).toEqual([])
+    // It stands in the store, and not in the page's memory alone.
+    const { person } = await aPage()
+    await person.untilWhole()
+    expect(after(person)).toEqual(expected)
+  },
+)
+
+it('what another tab has changed since stands, and mine beside it where it is of another field', async () => {
+  const first = await aPage()
+  await first.person.putRoutine(routine('Mine'))
+  await first.person.putForm(aForm({ id: 'f', name: 'Mine' }))
+  const other = await aPage()
+  goesIn(first, () => {
+    void first.person.putRoutine({ ...routine('Mine', 4), name: 'Of the page that went' })
+    void first.person.putForm(aForm({ id: 'f', name: 'Of the page that went' }))
+    void first.person.saveSettings({ dayEndsAtHour: 5, conditions: ['osteoporosis'] })
+  })
+  await other.person.putRoutine(routine('Mine', 9))
+  await other.person.putForm(aForm({ id: 'f', name: 'Of the other tab' }))
+  await other.person.saveSettings({ dayEndsAtHour: 1 })
+  const { person } = await aPage()
+  expect(person.person.routines).toEqual([routine('Of the page that went', 9)])
+  expect(person.person.forms).toMatchObject([{ name: 'Of the other tab' }])
+  expect([person.settings.dayEndsAtHour, person.settings.conditions]).toEqual([1, ['osteoporosis']])
+})
+
+it('what is written after all is laid aside no longer, and what was written before is not at all', async () => {
+  const { person, layUnwritten } = await aPage()
+  const written = person.putRoutine(routine('Mine'))
+  layUnwritten()
+  expect(laid()).toHaveLength(1)
+  expect(await written).toBe(true)
+  expect(laid()).toEqual([])
+  layUnwritten()
+  expect(laid()).toEqual([])
+})
+
+it('what could not be read, or would be refused, is let go, and all else stands', async () => {
+  const first = await aPage()
+  await first.person.putRoutine(routine('Mine'))
+  const changes = [
+    'no JSON',
+    JSON.stringify({ list: 'people', items: [{ id: 'r', from: null, to: {} }] }),
+    JSON.stringify({ list: 'routines', items: [] }),
+    JSON.stringify({ list: 'routines', items: [{ id: 'r', from: routine('Mine'), to: routine('Too often', 5000) }] }),
+    JSON.stringify({
+      list: 'settings',
+      items: [{ id: 'settings', from: { dayEndsAtHour: 3 }, to: { dayEndsAtHour: 90 } }],
+    }),
+    JSON.stringify({ list: 'routines', items: [{ id: 'r', from: routine('Mine'), to: routine('Right') }] }),
+  ]
+  changes.forEach((text, at) => localStorage.setItem(`pebblebrook.draft.own.unwritten.${at}`, text))
+  const { person } = await aPage()
+  expect(person.person.routines).toEqual([routine('Right')])
+  expect(person.settings.dayEndsAtHour).toBe(3)
+  expect(laid()).toEqual([])
+})
