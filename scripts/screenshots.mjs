@@ -68,8 +68,8 @@ try {
   const page = await open()
   await shoot(page, '/', 'today', offered)
   await shoot(page, '/week', 'week', async (view) => {
-    await view.getByRole('button', { name: 'Make me a week (M)' }).click()
-    await view.getByRole('button', { name: 'Lay this week (K)' }).click()
+    await view.getByRole('button', { name: 'Make me a week' }).click()
+    await view.getByRole('button', { name: 'Lay this week' }).click()
     await view.mouse.move(0, 0)
   })
   await shoot(page, '/forms', 'forms')

@@ -68,7 +68,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     <a class="skip" href="#content">Skip to the content</a>
     <aside v-if="person.world === 'demo'" class="demo" aria-label="Demo">
       <span>This is a demo: an invented bookbinder’s year.</span>
-      <Button size="small" label="Begin my own (B)" @click="leaveDemo" />
+      <Button size="small" aria-keyshortcuts="B" @click="leaveDemo">Begin my own<kbd aria-hidden="true">B</kbd></Button>
     </aside>
     <header>
       <NuxtLink to="/" class="mark">Pebblebrook</NuxtLink>
@@ -95,7 +95,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     <main id="content" tabindex="-1">
       <slot />
     </main>
-    <button type="button" class="keys" aria-keyshortcuts="?" @click="showKeys">Keys (?)</button>
+    <button type="button" class="keys by-keys" aria-keyshortcuts="?" @click="showKeys">Keys (?)</button>
     <KeyMap v-if="asksForKeys" v-model:open="showsKeys" />
   </div>
 </template>
@@ -162,7 +162,6 @@ nav a.marked {
 .unreadable {
   margin-bottom: 1rem;
 }
-/* Only where there are keys. */
 .keys {
   display: block;
   margin: 3rem 0 0 auto;
@@ -177,11 +176,6 @@ nav a.marked {
   text-decoration-color: var(--pb-line);
   text-underline-offset: 0.25em;
   cursor: pointer;
-}
-@media (hover: none) and (pointer: coarse) {
-  .keys {
-    display: none;
-  }
 }
 main:focus {
   outline: none;

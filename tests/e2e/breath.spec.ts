@@ -53,7 +53,7 @@ test('the simulated belt is read', async ({ page }) => {
   await page.getByRole('button', { name: 'Put it on' }).click()
   await letPass(page, 100)
   await expect(page.getByText('That is enough.')).toBeVisible()
-  await page.getByRole('button', { name: 'Done (Enter)' }).click()
+  await page.getByRole('button', { name: 'Done' }).click()
   await expect(page.getByText(/breaths a minute, from \d+ whole breaths/)).toBeVisible()
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'by belt' })).toBeVisible()

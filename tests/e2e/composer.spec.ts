@@ -223,7 +223,7 @@ test('is looked over: what is found is mended by one key or silenced, and an ord
 
 test('two routines are compared side by side', async ({ page }) => {
   await openAt(page, '/routines')
-  await page.getByRole('button', { name: 'Compare' }).click()
+  await page.getByRole('link', { name: 'Compare' }).click()
   await choose(page, 'One routine', 'While the kettle warms')
   await choose(page, 'The other routine', 'Before the workshop opens')
   await expect(page.getByRole('row', { name: /In all/ })).toContainText('3 min 59 s')

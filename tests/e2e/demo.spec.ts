@@ -20,7 +20,7 @@ test('an empty browser opens on the demo, marked as such, and one key leaves it'
 
 test('what a person already has is never touched by the demo', async ({ page }) => {
   await openAt(page, '/')
-  await page.getByRole('button', { name: 'Begin my own (B)' }).click()
+  await page.getByRole('button', { name: 'Begin my own' }).click()
   await expect(page.getByText('No stone laid yet.')).toBeVisible()
   await goTo(page, 'Routines')
   await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
@@ -40,7 +40,7 @@ test('what a person already has is never touched by the demo', async ({ page }) 
   await page.getByRole('button', { name: 'Erase everything' }).click()
   await page.getByRole('alertdialog').getByRole('button', { name: 'Erase everything' }).click()
   await expect(page.getByText('Everything is erased.')).toBeVisible()
-  await page.getByRole('button', { name: 'Begin my own (B)' }).click()
+  await page.getByRole('button', { name: 'Begin my own' }).click()
   await expect(page.getByText('No stone laid yet.')).toBeVisible()
   await goTo(page, 'Routines')
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('While the kettle warms, my way')

@@ -143,7 +143,7 @@ test('the journal goes out as tables, a calendar and a diary, and sessions come 
     'SUMMARY:Sunday by the window',
   )
   expect(readFileSync((await give('To read (Markdown)')).path, 'utf8')).toContain('## 21 November 2026')
-  await page.getByRole('button', { name: 'Begin my own (B)' }).click()
+  await page.getByRole('button', { name: 'Begin my own' }).click()
   await expect(page.getByText('No stone laid yet.')).toBeVisible()
   await goTo(page, 'Journal')
   await page.getByText('The journal as a file: out and in').click()

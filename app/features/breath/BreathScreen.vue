@@ -109,7 +109,8 @@ async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
         <template v-if="stage === 'ready'">
           <p v-if="how === 'taps'">
             Breathe as you do. Tap where the breath turns, in about a minute of breathing: first when an in-breath
-            begins, then when it turns out, and so on. Space, a clicker or the screen will do; the eyes may be closed.
+            begins, then when it turns out, and so on. <span class="by-keys">Space, a clicker or the screen</span
+            ><span class="by-touch">The screen or a clicker</span> will do; the eyes may be closed.
           </p>
           <p v-else>
             A breath belt that is not there, to try this with: it breathes for itself, with sighs and drop-outs.
@@ -135,8 +136,10 @@ async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
             <strong v-if="seconds >= WANTED_SECONDS">That is enough.</strong>
           </p>
           <div class="row">
-            <Button label="Done (Enter)" @click="measuring.finish" />
-            <Button label="Light-headed (L)" severity="secondary" @click="measuring.lightHeaded" />
+            <Button aria-keyshortcuts="Enter" @click="measuring.finish">Done<kbd aria-hidden="true">Enter</kbd></Button>
+            <Button severity="secondary" aria-keyshortcuts="L" @click="measuring.lightHeaded"
+              >Light-headed<kbd aria-hidden="true">L</kbd></Button
+            >
           </div>
         </template>
 

@@ -111,7 +111,6 @@ h3 {
   font-weight: 650;
 }
 kbd {
-  font: inherit;
   font-size: 0.85rem;
   border: 1px solid var(--pb-line);
   border-radius: 4px;

@@ -72,7 +72,6 @@ function press(event: MouseEvent, what: () => void) {
   background: var(--pb-water);
 }
 kbd {
-  font: inherit;
   font-size: 0.85rem;
   color: var(--pb-soft);
   border: 1px solid var(--pb-line);

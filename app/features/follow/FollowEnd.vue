@@ -93,7 +93,7 @@ async function keep() {
       {{ plural(done.length, 'form') }}: {{ done.map(({ formName }) => formName).join(', ') }}.
     </p>
     <FeltScales v-model="after" legend="How it is now, if you care to say" />
-    <p class="small soft keys">Keys 1 to 5 answer scale by scale, backspace takes one back.</p>
+    <p class="small soft by-keys">Keys 1 to 5 answer scale by scale, backspace takes one back.</p>
     <RecallChoice v-model="recall" :keys="RECALL_KEYS" />
     <details class="more">
       <summary>Say more</summary>
@@ -154,11 +154,6 @@ async function keep() {
 @media (prefers-reduced-motion: reduce) {
   .laid path {
     animation: none;
-  }
-}
-@media (pointer: coarse) {
-  .keys {
-    display: none;
   }
 }
 .more > * + * {

@@ -17,7 +17,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
 <template>
   <Dialog v-model:visible="visible" modal header="How many minutes do I have?" :draggable="false">
-    <p class="soft">The rest is fitted to them, with its closing. The keys 1 to 9 do the same.</p>
+    <p class="soft">
+      The rest is fitted to them, with its closing. <span class="by-keys">The keys 1 to 9 do the same.</span>
+    </p>
     <div class="minutes" role="group" aria-label="Minutes I have">
       <button v-for="minutes in MINUTES" :key="minutes" type="button" @click="pick(minutes)">{{ minutes }}</button>
     </div>
@@ -26,6 +28,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
 <style scoped>
 .minutes {
+  margin-top: 1rem;
   display: grid;
   grid-template-columns: repeat(4, minmax(4rem, 1fr));
   gap: 0.5rem;

@@ -147,18 +147,6 @@ const first = computed(() => props.state.timeline.occurrences[0])
   font-weight: 700;
   line-height: 1.1;
 }
-/* Of keys only where there are some, and of touches where one touches. */
-.by-touch {
-  display: none;
-}
-@media (hover: none) and (pointer: coarse) {
-  .by-keys {
-    display: none;
-  }
-  .by-touch {
-    display: block;
-  }
-}
 .how {
   align-items: center;
   gap: 0.4rem 2rem;

@@ -81,10 +81,6 @@ button {
   cursor: pointer;
   white-space: nowrap;
 }
-kbd {
-  font: inherit;
-  font-size: 0.85rem;
-}
 .seconds {
   display: inline-block;
   min-width: 1.4em;

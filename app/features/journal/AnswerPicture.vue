@@ -3,12 +3,15 @@ import { scaleLinear } from 'd3-scale'
 import { TELLING_GAIN, type Answer } from '#core/evidence'
 import { pebblePath } from '~/shared/drawing/pebble'
 import { stepsPhrase } from './benefitWords'
+import { useSize } from '~/shared/drawing/useSize'
 import AsTable from '~/shared/ui/AsTable.vue'
 
 /** How sessions went, as stones on the bank: one heap for each step of change; below, the mean with the reach within which it lies. */
 const props = defineProps<{ answer: Answer; label: string }>()
 
-const WIDTH = 560
+/** Drawn as wide as there is room: letters are of one size on every screen. */
+const frame = ref<HTMLElement | null>(null)
+const { width } = useSize(frame, { width: 560, height: 0 })
 const HEIGHT = 190
 const BANK_Y = 120
 const isPain = computed(() => props.answer.question.outcome === 'pain')
@@ -20,7 +23,7 @@ const reach = computed(() => {
 const x = computed(() =>
   scaleLinear()
     .domain([-reach.value, reach.value])
-    .range([40, WIDTH - 40]),
+    .range([40, width.value - 40]),
 )
 const most = computed(() => Math.max(1, ...props.answer.changes.map(({ sessions }) => sessions)))
 const LARGEST = 76
@@ -28,9 +31,9 @@ const LARGEST = 76
 const heaps = computed(() =>
   props.answer.changes.map(({ steps, sessions }) => {
     const across = Math.min((x.value(1) - x.value(0)) * 0.92, LARGEST)
-    const width = Math.max(10, across * Math.sqrt(sessions / most.value))
-    const height = width * 0.72
-    const path = pebblePath(`${steps} ${sessions}`, x.value(steps) - width / 2, BANK_Y - height, width, height)
+    const wide = Math.max(10, across * Math.sqrt(sessions / most.value))
+    const height = wide * 0.72
+    const path = pebblePath(`${steps} ${sessions}`, x.value(steps) - wide / 2, BANK_Y - height, wide, height)
     return { steps, sessions, path, x: x.value(steps), top: BANK_Y - height }
   }),
 )
@@ -46,10 +49,10 @@ const telling = computed(() => TELLING_GAIN[props.answer.question.outcome])
 </script>
 
 <template>
-  <figure class="picture">
-    <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="label">
+  <figure ref="frame" class="picture">
+    <svg :viewBox="`0 0 ${width} ${HEIGHT}`" :height="HEIGHT" role="img" :aria-label="label">
       <rect class="telling" :x="x(-telling)" y="0" :width="x(telling) - x(-telling)" :height="BANK_Y" />
-      <line class="bank" x1="20" :x2="WIDTH - 20" :y1="BANK_Y" :y2="BANK_Y" />
+      <line class="bank" x1="20" :x2="width - 20" :y1="BANK_Y" :y2="BANK_Y" />
       <line class="before" :x1="x(0)" :x2="x(0)" y1="6" :y2="BANK_Y + 26" />
       <g v-for="heap in heaps" :key="heap.steps">
         <path class="heap" :d="heap.path" />
@@ -61,7 +64,7 @@ const telling = computed(() => TELLING_GAIN[props.answer.question.outcome])
       </template>
       <text class="end" x="20" :y="HEIGHT - 14">{{ ends[0] }}</text>
       <text class="end middle" :x="x(0)" :y="HEIGHT - 14">{{ ends[1] }}</text>
-      <text class="end last" :x="WIDTH - 20" :y="HEIGHT - 14">{{ ends[2] }}</text>
+      <text class="end last" :x="width - 20" :y="HEIGHT - 14">{{ ends[2] }}</text>
     </svg>
     <figcaption class="small soft">
       Each stone is the sessions with that change; the reed is where the mean lies, 95 of 100 times.
@@ -80,8 +83,8 @@ const telling = computed(() => TELLING_GAIN[props.answer.question.outcome])
   max-width: 40rem;
 }
 svg {
+  display: block;
   width: 100%;
-  height: auto;
 }
 .telling {
   fill: var(--pb-bed);

@@ -4,12 +4,15 @@ import { scaleLinear } from 'd3-scale'
 import { curveMonotoneX, line } from 'd3-shape'
 import { daysBetween, type Growth } from '#core/journal'
 import { dayPhrase, shortDayPhrase } from '~/shared/words/time'
+import { useSize } from '~/shared/drawing/useSize'
 import AsTable from '~/shared/ui/AsTable.vue'
 
 /** One thing over months, as a line of stones in the brook; by keys from day to day, with that day's words; and as a table. */
 const props = defineProps<{ growth: Growth; name: string; value: (value: number) => string }>()
 
-const WIDTH = 640
+/** Drawn as wide as there is room: letters are of one size on every screen. */
+const frame = ref<HTMLElement | null>(null)
+const { width } = useSize(frame, { width: 640, height: 0 })
 const HEIGHT = 210
 const EDGE = { left: 14, right: 20, top: 26, bottom: 34 }
 /** The amounts stand before the first stone. */
@@ -21,7 +24,7 @@ const points = computed(() => props.growth.points)
 const x = computed(() =>
   scaleLinear()
     .domain([0, Math.max(1, daysBetween(points.value[0]!.day, points.value.at(-1)!.day))])
-    .range([EDGE.left + AMOUNTS, WIDTH - EDGE.right]),
+    .range([EDGE.left + AMOUNTS, width.value - EDGE.right]),
 )
 const y = computed(() => {
   const [least, most] = extent(points.value, ({ value }) => value) as [number, number]
@@ -76,7 +79,7 @@ function onKey(event: KeyboardEvent) {
 }
 function nearest(event: MouseEvent) {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect()
-  const seen = ((event.clientX - box.left) / box.width) * WIDTH
+  const seen = ((event.clientX - box.left) / box.width) * width.value
   chosen.value = minIndex(places.value, (place) => Math.abs(place.x - seen))
 }
 const MOST_STONES = 90
@@ -86,6 +89,7 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
 <template>
   <figure class="chart">
     <div
+      ref="frame"
       class="board"
       role="slider"
       tabindex="0"
@@ -96,9 +100,9 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
       :aria-valuetext="saying"
       @keydown="onKey"
     >
-      <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" aria-hidden="true" @click="nearest">
+      <svg :viewBox="`0 0 ${width} ${HEIGHT}`" :height="HEIGHT" aria-hidden="true" @click="nearest">
         <g v-for="tick in ticks" :key="tick.value">
-          <line class="tick" :x1="EDGE.left" :x2="WIDTH - EDGE.right" :y1="tick.y" :y2="tick.y" />
+          <line class="tick" :x1="EDGE.left" :x2="width - EDGE.right" :y1="tick.y" :y2="tick.y" />
           <text :x="EDGE.left" :y="tick.y - 5">{{ value(tick.value) }}</text>
         </g>
         <path class="stream" :d="path" />
@@ -108,7 +112,7 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
         <path v-else class="grains" :d="grains" />
         <ellipse class="chosen" :cx="at.x" :cy="at.y" rx="9" ry="7" />
         <text :x="EDGE.left + AMOUNTS" :y="HEIGHT - 8">{{ shortDayPhrase(points[0]!.day) }}</text>
-        <text class="last" :x="WIDTH - EDGE.right" :y="HEIGHT - 8">{{ shortDayPhrase(points.at(-1)!.day) }}</text>
+        <text class="last" :x="width - EDGE.right" :y="HEIGHT - 8">{{ shortDayPhrase(points.at(-1)!.day) }}</text>
       </svg>
     </div>
     <figcaption class="small">{{ saying }}</figcaption>
@@ -128,8 +132,8 @@ const hasStones = computed(() => places.value.length <= MOST_STONES)
   gap: 0.4rem;
 }
 svg {
+  display: block;
   width: 100%;
-  height: auto;
 }
 .board {
   border-radius: 0.4rem;

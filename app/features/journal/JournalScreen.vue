@@ -184,15 +184,13 @@ function asRecorded(session: SessionRecord) {
           <Button ref="takeBack" size="small" severity="secondary" label="Take it back" @click="undoLast" />
         </p>
         <div v-if="day === null && person.sessions.length > 0" class="row">
-          <IconField>
-            <InputIcon class="pi pi-search" />
-            <SearchField
-              v-model="search"
-              maxlength="200"
-              aria-label="Search the journal"
-              placeholder="Words, a form, a name"
-            />
-          </IconField>
+          <SearchField
+            v-model="search"
+            class="search"
+            maxlength="200"
+            aria-label="Search the journal"
+            placeholder="Words, a form, a name"
+          />
           <span v-if="isNarrowed" role="status" class="small soft"
             >{{ plural(ofDay.length, 'session') }}, {{ minutesPhrase(foundSeconds) }}</span
           >
@@ -284,6 +282,9 @@ function asRecorded(session: SessionRecord) {
 </template>
 
 <style scoped>
+.search {
+  width: min(26rem, 100%);
+}
 section:focus {
   outline: none;
 }

@@ -86,7 +86,7 @@ function remove(routine: Routine) {
         <Button label="Assemble a routine" icon="pi pi-plus" severity="secondary" @click="makeNew" />
         <NuxtLink to="/take">Take something in</NuxtLink>
         <NuxtLink to="#series">Series</NuxtLink>
-        <Button label="Compare" severity="secondary" text @click="navigateTo('/routines/compare')" />
+        <NuxtLink to="/routines/compare">Compare</NuxtLink>
       </div>
     </div>
     <search class="row">

@@ -45,11 +45,12 @@ const keyOf = (at: number) => (at === 0 ? props.shortcut : undefined)
         <Button
           size="small"
           severity="secondary"
-          :label="keyOf(at) ? `Take it (${keyOf(at)})` : 'Take it'"
           :aria-label="`Take it: ${phrase(notch)}`"
           :aria-keyshortcuts="keyOf(at)"
           @click="emit('take', notch)"
-        />
+        >
+          Take it<kbd v-if="keyOf(at)" aria-hidden="true">{{ keyOf(at) }}</kbd>
+        </Button>
       </li>
     </ul>
   </div>

@@ -123,9 +123,6 @@ button:focus-visible {
   display: none;
 }
 kbd {
-  font: inherit;
-  font-size: 0.8rem;
-  font-weight: 400;
   margin-left: 0.5rem;
 }
 /* On a phone, and where letters are large, each is one line, so that the offer below stays in view. */

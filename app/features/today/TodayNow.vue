@@ -189,13 +189,9 @@ watch(
             <OfferWords :words="words" />
           </div>
           <div class="row buttons">
-            <Button
-              v-if="offers.length > 1"
-              severity="secondary"
-              label="Another (N)"
-              aria-keyshortcuts="N"
-              @click="another"
-            />
+            <Button v-if="offers.length > 1" severity="secondary" aria-keyshortcuts="N" @click="another">
+              Another<kbd aria-hidden="true">N</kbd>
+            </Button>
             <Button
               ref="beginButton"
               class="begin"

@@ -123,7 +123,8 @@ watch(
         <Button label="Enough for now" severity="secondary" text @click="sitting.end" />
       </div>
       <p class="small soft">
-        Space: that is it. Arrows: skip and back. Escape: enough. Each word is kept as soon as it is said.
+        <span class="by-keys">Space: that is it. Arrows: skip and back. Escape: enough.</span> Each word is kept as soon
+        as it is said.
       </p>
     </section>
     <section v-else class="stack" aria-label="Before the sitting">

@@ -140,11 +140,17 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
 
     <div class="row">
       <template v-if="proposed">
-        <Button v-if="!making" label="Lay this week (K)" aria-keyshortcuts="K" @click="keep()" />
-        <Button label="Not this one (Esc)" severity="secondary" @click="drop()" />
+        <Button v-if="!making" aria-keyshortcuts="K" @click="keep()"
+          >Lay this week<kbd aria-hidden="true">K</kbd></Button
+        >
+        <Button severity="secondary" aria-keyshortcuts="Escape" @click="drop()"
+          >Not this one<kbd aria-hidden="true">Esc</kbd></Button
+        >
       </template>
       <template v-else>
-        <Button v-if="!isPast" label="Make me a week (M)" aria-keyshortcuts="M" @click="week.makeMeAWeek()" />
+        <Button v-if="!isPast" aria-keyshortcuts="M" @click="week.makeMeAWeek()"
+          >Make me a week<kbd aria-hidden="true">M</kbd></Button
+        >
         <Button v-if="canRepeat" label="Every week like this" severity="secondary" @click="week.everyWeek()" />
       </template>
     </div>
@@ -174,8 +180,10 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
       @remove="takeOff($event)"
     />
     <p class="small soft">
-      Outlined stones are laid, filled ones done. Drag a stone to another day, or hold Alt with an arrow key; Delete
-      takes it off. The bed below is as deep as the legs are asked: broken line planned, dark done.
+      Outlined stones are laid, filled ones done.
+      <span class="by-keys">Drag a stone to another day, or hold Alt with an arrow key; Delete takes it off.</span>
+      <span class="by-touch">Touch a stone to change it, or to take it off.</span> The bed below is as deep as the legs
+      are asked: broken line planned, dark done.
     </p>
 
     <WeekPlace

@@ -103,7 +103,9 @@ h3 {
   margin-bottom: 0.4rem;
 }
 kbd {
-  font: inherit;
+  /* Whoever asks for the keys has some. */
+  display: inline;
+  font-size: inherit;
   font-weight: 650;
   color: var(--pb-ink);
 }

@@ -51,14 +51,6 @@ button[aria-pressed='true'] {
   font-weight: 650;
 }
 kbd {
-  font: inherit;
-  font-size: 0.8rem;
-  font-weight: 400;
   margin-left: 0.5rem;
-}
-@media (pointer: coarse) {
-  kbd {
-    display: none;
-  }
 }
 </style>
