@@ -445,4 +445,20 @@ test.describe('where a finger presses', () => {
     await expect(button(page, 'from memory')).toBeVisible()
     await nothingOfKeys()
   })
+
+  test('who comes for the first time finds what this is and Begin on a low screen, above the places, and what is asked below it', async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width: 390, height: 664 })
+    await openAt(page, '/')
+    await expect(page.getByText('Pebblebrook leads your tai chi')).toBeInViewport({ ratio: 1 })
+    const begins = await button(page, 'Begin').boundingBox()
+    const places = await page.getByRole('navigation', { name: 'Places' }).boundingBox()
+    expect(begins!.y + begins!.height).toBeLessThanOrEqual(places!.y)
+    const asks = await page.getByRole('group', { name: 'I am' }).boundingBox()
+    expect(asks!.y).toBeGreaterThan(begins!.y)
+    await button(page, 'spent').tap()
+    await expect(button(page, 'spent')).toHaveAttribute('aria-pressed', 'true')
+    await expect(page.getByRole('region', { name: 'What to practise now' })).toContainText('it asks little')
+  })
 })

@@ -50,16 +50,18 @@ const rest = computed(() =>
 const restFirst = computed(() => (found.value ? found.value.rest?.first : stillForeseen.value?.restFirst) === true)
 /** Where it stands, for the next time. */
 const asks = useTemplateRef<{ $el: HTMLElement }>('asks')
+const welcome = useTemplateRef<HTMLElement>('welcome')
 const offer = useTemplateRef<HTMLElement>('offer')
 watch(
   () => found.value?.isDone,
   async (isDone) => {
     await nextTick()
-    if (!isDone || !asks.value || !offer.value) return
+    const above = welcome.value ?? asks.value?.$el
+    if (!isDone || !above || !offer.value) return
     const bar = document.querySelector('aside.demo')
     keepPlace({
       barHeight: bar?.clientHeight ?? 0,
-      asksHeight: asks.value.$el.offsetHeight,
+      asksHeight: above.offsetHeight,
       offerWidth: offer.value.offsetWidth,
     })
   },
@@ -165,19 +167,19 @@ watch(
 
 <template>
   <div class="stack now">
-    <div v-if="isFirst" class="welcome">
-      <p>
-        Pebblebrook leads your tai chi and qigong: it counts, paces the breath, keeps to your minutes and remembers.
-      </p>
-      <p>Try what stands below: press Begin, put the device where you can hear it, and follow.</p>
-      <p>
-        Or first <NuxtLink to="/breath">set my breath</NuxtLink>,
-        <NuxtLink to="/settings#body">say what to mind</NuxtLink>, or
-        <NuxtLink to="/forms">look at the forms</NuxtLink>.
-      </p>
-    </div>
-    <section class="ready" aria-label="What to practise now">
-      <TodayAsk ref="asks" v-model:minutes="minutes" v-model:states="states" />
+    <section class="ready" :class="{ first: isFirst }" aria-label="What to practise now">
+      <div v-if="isFirst" ref="welcome" class="welcome">
+        <p>
+          Pebblebrook leads your tai chi and qigong: it counts, paces the breath, keeps to your minutes and remembers.
+        </p>
+        <p>Try what stands below: press Begin, put the device where you can hear it, and follow.</p>
+        <p>
+          Or first <NuxtLink to="/breath">set my breath</NuxtLink>,
+          <NuxtLink to="/settings#body">say what to mind</NuxtLink>, or
+          <NuxtLink to="/forms">look at the forms</NuxtLink>.
+        </p>
+      </div>
+      <TodayAsk v-else ref="asks" v-model:minutes="minutes" v-model:states="states" />
       <p v-if="rest" class="rest-said" :class="{ first: restFirst }" role="status">{{ rest }}</p>
       <p v-if="failed" role="alert">
         What suits today could not be worked out just now.
@@ -223,6 +225,8 @@ watch(
         <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Make one for this</NuxtLink>
       </p>
       <p v-else-if="!failed" class="looking" role="status">Looking at today…</p>
+      <!-- Whoever comes for the first time finds Begin before anything is asked. -->
+      <TodayAsk v-if="isFirst" v-model:minutes="minutes" v-model:states="states" />
       <details class="feeling" @toggle="saysHow = true">
         <summary>Say how it is now</summary>
         <FeltScales
@@ -266,6 +270,10 @@ watch(
 .ready {
   display: grid;
   gap: 1.1rem;
+}
+/* There is one reason yet. */
+.first :deep(.because) {
+  min-height: 0;
 }
 .begin {
   font-size: 1.3rem;
