@@ -179,6 +179,22 @@ svg {
 .grand svg {
   max-width: 100%;
 }
+/* On a phone the breath stands beside the feet. */
+@media (max-width: 640px) {
+  .grand:has(.breath) {
+    flex: 1 1 100%;
+    flex-wrap: nowrap;
+  }
+  .grand:has(.breath) .feet {
+    flex: none;
+    width: 6.5rem;
+    height: 6rem;
+  }
+  .grand .breath {
+    flex: 1;
+    min-width: 0;
+  }
+}
 .foot {
   fill: var(--pb-ink);
   stroke: var(--pb-ink);
