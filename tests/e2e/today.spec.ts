@@ -69,3 +69,25 @@ test('on a phone the offer stays in view; where nothing of mine fits, one is mad
   await expect(page.getByRole('heading', { level: 2, name: '30 minutes: release, when upset' })).toBeVisible()
   await expect(page.getByText(/(29|30) min( \d+ s)? at my breath/)).toBeVisible()
 })
+
+test('what can be asked for stays where it is while today is looked at anew', async ({ page }) => {
+  await openDemo(page)
+  const another = page.getByRole('button', { name: 'Another' })
+  await expect(another).toBeVisible()
+  await another.evaluate((button) => {
+    const gone = { times: 0 }
+    new MutationObserver(() => (gone.times += button.isConnected ? 0 : 1)).observe(document.body, {
+      childList: true,
+      subtree: true,
+    })
+    Object.assign(window, { gone })
+  })
+  const offer = page.getByRole('region', { name: 'What to practise now' })
+  for (const state of ['spent', 'upset']) {
+    await page.getByRole('button', { name: state, exact: true }).click()
+    await expect(offer).toContainText(/asks little|calm/)
+    await page.getByRole('button', { name: 'fine', exact: true }).click()
+    await expect(offer).not.toContainText('asks little')
+  }
+  expect(await page.evaluate(() => (window as never as { gone: { times: number } }).gone.times)).toBe(0)
+})

@@ -35,6 +35,11 @@ const first = computed(() => offers.value.find(({ routineId }) => routineId === 
 watch([first, looking], () => {
   if (!looking.value) front.value = first.value?.routineId ?? null
 })
+/** Whether there is another to be asked for: until all is looked at anew, as it was before. */
+const hasAnother = ref(false)
+watch(found, (now) => (hasAnother.value = offers.value.length > 1 || (now?.isDone !== true && hasAnother.value)), {
+  immediate: true,
+})
 const others = computed(() => offers.value.filter((offer) => offer !== first.value))
 /** Whether anything is asked for that was not foreseen. */
 const isAsked = computed(() => minutes.value !== null || states.value.length > 0 || saysHow.value)
@@ -191,7 +196,7 @@ watch(
             <OfferWords :words="words" />
           </div>
           <div class="row buttons">
-            <Button v-if="offers.length > 1" severity="secondary" aria-keyshortcuts="N" @click="another">
+            <Button v-if="hasAnother" severity="secondary" aria-keyshortcuts="N" @click="another">
               Another<kbd aria-hidden="true">N</kbd>
             </Button>
             <Button
