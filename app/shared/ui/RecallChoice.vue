@@ -53,4 +53,10 @@ button[aria-pressed='true'] {
 kbd {
   margin-left: 0.5rem;
 }
+/* On a phone both fit on one line, and what ends the session comes into sight. */
+@media (max-width: 640px) {
+  button {
+    padding-inline: 0.5rem;
+  }
+}
 </style>
