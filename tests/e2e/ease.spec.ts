@@ -292,6 +292,32 @@ test('a routine of twelve forms is assembled, fitted, printed and followed by ke
   ])
 })
 
+/** Thirty steps, forty minutes, with their closing. */
+async function expectFitted(page: Page) {
+  const figures = page.getByText(/at my breath · 30 steps/)
+  await expect(figures).toContainText(/(39|40) min( \d+ s)? at my breath/)
+  await expect(figures).toContainText('(30% wanted)')
+}
+test('thirty forms are assembled and fitted to forty minutes by keys alone', async ({ page }) => {
+  await openDemo(page)
+  await goTo(page, 'Routines')
+  await page.keyboard.press('Tab')
+  await button(page, 'Assemble a routine').press('Enter')
+  await page.getByRole('searchbox', { name: 'Search forms to add' }).focus()
+  await page.keyboard.press('ArrowDown')
+  for (let form = 0; form < 30; form += 1) {
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('ArrowDown')
+  }
+  await expect(page.locator('[data-entry]')).toHaveCount(30)
+  await page.keyboard.press('/')
+  await expect(page.getByRole('combobox', { name: 'A form or what to do' })).toBeFocused()
+  await page.keyboard.type('40')
+  await page.keyboard.press('Enter')
+  await button(page, /^Take (these|it|them)/).press('Enter')
+  await expectFitted(page)
+})
+
 test('the forms to add stay where they are while forms come to stand beside them, and each press adds one', async ({
   page,
 }) => {
@@ -460,5 +486,39 @@ test.describe('where a finger presses', () => {
     await button(page, 'spent').tap()
     await expect(button(page, 'spent')).toHaveAttribute('aria-pressed', 'true')
     await expect(page.getByRole('region', { name: 'What to practise now' })).toContainText('it asks little')
+  })
+
+  test('thirty forms are assembled and fitted to forty minutes with the thumb, on targets of 44 px', async ({
+    page,
+  }) => {
+    /** What is smaller than a thumb's width, of all buttons of a kind that can be seen. */
+    const tooSmall = async (which: Locator) => {
+      const sizes = await which.evaluateAll((all) =>
+        all
+          .map((each) => [each.getAttribute('aria-label') ?? each.textContent, each.getBoundingClientRect()] as const)
+          .filter(([, box]) => box.height > 0 && Math.min(box.height, box.width) < 43.5)
+          .map(([name, box]) => `${name}: ${Math.round(box.width)} by ${Math.round(box.height)}`),
+      )
+      return sizes
+    }
+    await openDemo(page)
+    await goTo(page, 'Routines')
+    await button(page, 'Assemble a routine').tap()
+    const add = page.getByRole('button', { name: /^Add (?!rounds)/ })
+    await expect(add.nth(29)).toBeAttached()
+    for (let form = 0; form < 30; form += 1) await add.nth(form).tap()
+    const steps = page.locator('[data-entry]')
+    await expect(steps).toHaveCount(30)
+    expect(await tooSmall(add)).toEqual([])
+    expect(await tooSmall(steps.getByRole('button'))).toEqual([])
+    await steps.nth(2).locator('.name').tap()
+    await expect(steps.nth(2).getByRole('combobox').first()).toBeVisible()
+    expect(await tooSmall(steps.nth(2).getByRole('button'))).toEqual([])
+    const fit = page.getByRole('region', { name: 'Fit to time' })
+    expect(await tooSmall(fit.locator('button'))).toEqual([])
+    await fit.getByRole('spinbutton', { name: 'I have' }).fill('40')
+    await fit.getByRole('button', { name: 'Fit', exact: true }).tap()
+    await fit.getByRole('button', { name: /^Take (these|it|them)/ }).tap()
+    await expectFitted(page)
   })
 })

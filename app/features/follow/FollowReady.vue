@@ -173,6 +173,6 @@ const first = computed(() => props.state.timeline.occurrences[0])
   display: inline-flex;
   align-items: center;
   gap: 0.4rem;
-  min-height: 2.4rem;
+  min-height: 2.6rem;
 }
 </style>

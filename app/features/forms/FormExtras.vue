@@ -159,6 +159,6 @@ const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value)
   display: inline-flex;
   align-items: center;
   gap: 0.4rem;
-  min-height: 2.2rem;
+  min-height: 2.6rem;
 }
 </style>

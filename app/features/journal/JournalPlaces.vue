@@ -25,7 +25,7 @@ const PLACES = [
 .places a {
   display: inline-flex;
   align-items: center;
-  min-height: 2.4rem;
+  min-height: 2.6rem;
 }
 .places a[aria-current='page'] {
   color: var(--pb-ink);

@@ -256,7 +256,7 @@ const someBeside = useLater(() => some.value)
               />
             </AfterPicture>
           </RoutineSteps>
-          <p v-if="routine.entries.length > 0" class="small soft keys">
+          <p v-if="routine.entries.length > 0" class="small soft by-keys">
             By keys, on a step: Enter opens it, Alt and the arrows move it, + and − count, d doubles, x leaves out, p
             pins, o makes it optional, Shift and the arrows choose several. Anywhere here: / for all that can be done.
           </p>
@@ -356,11 +356,6 @@ const someBeside = useLater(() => some.value)
 @container (min-width: 62rem) {
   .columns {
     grid-template: 'pick steps fit' auto 'pick steps side' 1fr / 17rem minmax(0, 1fr) 19rem;
-  }
-}
-@media (hover: none) {
-  .keys {
-    display: none;
   }
 }
 </style>

@@ -213,7 +213,7 @@ label {
   display: flex;
   align-items: center;
   gap: 0.5rem;
-  min-height: 2.4rem;
+  min-height: 2.6rem;
 }
 .sitting {
   display: grid;

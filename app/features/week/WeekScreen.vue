@@ -232,7 +232,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
 
 <style scoped>
 .said {
-  min-height: 2.2rem;
+  min-height: 2.6rem;
   margin: 0;
 }
 </style>

@@ -52,7 +52,7 @@ label {
   display: inline-flex;
   align-items: center;
   gap: 0.4rem;
-  min-height: 2.4rem;
+  min-height: 2.6rem;
   min-width: 0;
 }
 .word {
