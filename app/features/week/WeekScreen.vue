@@ -232,7 +232,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
 
 <style scoped>
 .said {
-  min-height: 2.6rem;
+  min-height: 2.2rem;
   margin: 0;
 }
 </style>
