@@ -163,16 +163,12 @@ export const usePersonStore = defineStore('person', () => {
   })
 
   /** Whether an entry still stands as it was looked at: another tab may have changed or removed it since. */
-  const isAsSeen = (session: SessionRecord) =>
-    dequal(
-      person.value.sessions.find(({ id }) => id === session.id),
-      session,
-    )
+  const isAsSeen = (session: SessionRecord) => dequal(find('sessions', session.id), session)
 
   const twoTabs = createTwoTabs({
     gate,
     world: () => world.value,
-    person: () => person.value,
+    find,
     inMemory: (list, id, item) => inMemory(list, id, item as never),
     put,
     notify,

@@ -21,7 +21,7 @@ type Shared = 'routines' | 'series' | 'forms' | 'ways'
 interface Store {
   gate: ReturnType<typeof createGate>
   world: () => World
-  person: () => PersonData
+  find: <K extends ListName>(list: K, id: string) => PersonData[K][number] | undefined
   inMemory: (list: ListName, id: string, item: Item | null) => void
   put: <K extends ListName>(list: K, item: PersonData[K][number]) => Promise<boolean>
   notify: (key: string, words: string) => void
@@ -39,7 +39,7 @@ export function together<T extends Item>(checkItem: CheckItem, list: ListName, s
 }
 
 /** Keeping what other tabs may have changed meanwhile: nothing of theirs and nothing of mine is lost, and what was done is said. */
-export function createTwoTabs({ gate, world, person, inMemory, put, notify, tell }: Store) {
+export function createTwoTabs({ gate, world, find, inMemory, put, notify, tell }: Store) {
   /** What is in memory and does not stand in the store, with what it was changed from: not kept yet, refused, or against another tab. */
   const changedFrom = new WeakMap<Item, Item>()
   const inStore = (item: Item): Item => {
@@ -90,28 +90,26 @@ export function createTwoTabs({ gate, world, person, inMemory, put, notify, tell
     else tell(list)
     return true
   }
-  const knownOf = <K extends Shared>(list: K, id: string) =>
-    (person()[list] as PersonData[K][number][]).find((each) => each.id === id)
   const changedToo = (what: string) => `${what} was changed in another tab too. That stands; `
   const otherId = (item: Item) => `${item.id.slice(0, 24)}-${newUuid()}`
   const otherName = (name: string) => nameWith(name, ', as changed here')
 
   /** Keep a routine; against another tab, mine becomes an earlier state of it. */
   const putRoutine = (routine: Routine) =>
-    putBeside('routines', routine, knownOf('routines', routine.id), async (mine) => {
+    putBeside('routines', routine, find('routines', routine.id), async (mine) => {
       const at = new Date(wallMs()).toISOString()
       await put('routineVersions', { id: newUuid(), routineId: mine.id, at, routine: mine })
       return `${changedToo(`“${mine.name}”`)}what you changed here is kept among its earlier states.`
     })
   /** Keep a series; against another tab, mine becomes a series beside it that is not begun. */
   const putSeries = (series: Series) =>
-    putBeside('series', series, knownOf('series', series.id), async ({ begunAt: _, ...mine }) => {
+    putBeside('series', series, find('series', series.id), async ({ begunAt: _, ...mine }) => {
       const other = { ...mine, id: otherId(mine), name: otherName(mine.name) }
       await put('series', other)
       return `${changedToo(`The series “${mine.name}”`)}what you changed here is kept as “${other.name}”.`
     })
   /** Keep a form of one's own, changed from `known`; against another tab, mine becomes a form beside it. */
-  const putForm = (form: Form, known = knownOf('forms', form.id)) =>
+  const putForm = (form: Form, known = find('forms', form.id)) =>
     putBeside('forms', form, known, async (mine) => {
       const other = { ...mine, id: otherId(mine), name: otherName(mine.name) }
       await put('forms', other)
@@ -119,7 +117,7 @@ export function createTwoTabs({ gate, world, person, inMemory, put, notify, tell
     })
   /** Keep a way; against another tab, theirs stands, and it is said what to look at. */
   const putWay = (way: Way) =>
-    putBeside('ways', way, knownOf('ways', way.id), async () =>
+    putBeside('ways', way, find('ways', way.id), async () =>
       Promise.resolve(`${changedToo('Your way of a form')}choose here again what should be otherwise.`),
     )
   return { putRoutine, putSeries, putForm, putWay }
