@@ -3,7 +3,7 @@
  * chance: each as it is planned, and with care, which leaves out and eases what Today would for the body of the day and rests where it would. What cannot
  * be fitted to the minutes at hand is begun, and left when they are over. What is offered is looked over by rules of its own; what they come to is counted. `LIVES=1000 WEEKS=26`, from life `FROM` on.
  */
-import { chanceFrom } from '#core/basics'
+import { chanceFrom, workOf } from '#core/basics'
 import { fitRoutine } from '#core/compose'
 import { isClosingPart, latestStages } from '#core/forms'
 import { daysBetween, type SessionRecord } from '#core/journal'
@@ -71,13 +71,11 @@ const fitTo = (routine: Routine, minutes: number, person: Invented) => {
   const key = `${minutes} ${JSON.stringify(routine.entries)}`
   if (!fits.has(key)) {
     const target = { targetSeconds: minutes * 60, toleranceSeconds: null, unexplained: true }
-    const fit = fitRoutine({ routine, ...person.setting, ...target }, TIME())
+    const fit = fitRoutine({ routine, ...person.setting, ...target }, workOf(500_000))
     fits.set(key, fit.met && fit.closingKept ? fit.routine : null)
   }
   return fits.get(key)!
 }
-const TIME = () => ({ nowMs: () => performance.now(), withinMs: 150 })
-const OFFERS_TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500 }
 
 function live(person: Invented, way: Way, seed: number) {
   const tally = tallies[way]
@@ -128,7 +126,7 @@ function live(person: Invented, way: Way, seed: number) {
           tally.rested += 1
         } else {
           // Whoever follows Today begins with what stands in front.
-          for (const offer of offersNow(judgement, request, newId, OFFERS_TIME)) {
+          for (const offer of offersNow(judgement, request, newId)) {
             if (!('routine' in offer)) continue
             chosen = offer.routine
             break

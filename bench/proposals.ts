@@ -2,6 +2,7 @@
  * Proposals judged as a teacher would judge them. First safety: over all purposes, minutes, states and sets of up to three conditions, no
  * step may be done in a way that a declared condition speaks against. Then a written list of rules, each counted. `SAFE=50000 JUDGED=3000`.
  */
+import { workOf } from '#core/basics'
 import { CONDITIONS, type Condition, type LearningStage } from '#core/forms'
 import { propose, PURPOSES, TODAY_STATES, type ProposeRequest } from '#core/compose'
 import { steadyPace } from '#core/breath'
@@ -64,7 +65,7 @@ const from = performance.now()
 for (let turn = 0; turn < SAFE; turn += 1) {
   const request = anyRequest(some(CONDITIONS, 3))
   // What is done and how is settled before the fit, which only counts: a short one will do.
-  const proposal = propose({ ...request, time: { nowMs: () => performance.now(), withinMs: 5 } })
+  const proposal = propose({ ...request, work: workOf(20_000) })
   if (proposal.empty) empty += 1
   const bad = unsafeSteps(proposal, request)
   steps += proposal.routine.entries.length
@@ -86,7 +87,7 @@ let proven = 0
 for (let turn = 0; turn < JUDGED; turn += 1) {
   const request = anyRequest(chance() < 0.5 ? [] : some(CONDITIONS, 2))
   const began = performance.now()
-  const proposal = propose({ ...request, time: { nowMs: () => performance.now(), withinMs: 600 } })
+  const proposal = propose(request)
   times.push(performance.now() - began)
   if (times.at(-1)! > SLOW_MS)
     console.log(

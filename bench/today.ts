@@ -13,7 +13,6 @@ import { fill, TODAY, years, ZONE } from './support/longJournal'
 
 const YEARS = Number(process.env.YEARS ?? 20)
 const AIMS = { worker: 100, screen: 300 }
-const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500 }
 const TURNS = 15
 const sorted = (values: number[]) => [...values].sort((a, b) => a - b)
 const told = (values: number[]) => {
@@ -36,7 +35,7 @@ const usual = {
 let id = 0
 const MINUTES = [5, 10, 15, 20, 30]
 const offers = (judgement: ReturnType<typeof judgeToday>, request: MakeRequest) =>
-  offersNow(judgement, request, () => `n${(id += 1)}`, TIME)
+  offersNow(judgement, request, () => `n${(id += 1)}`)
 function firstOffer(judgement: ReturnType<typeof judgeToday>, request: MakeRequest) {
   for (const each of offers(judgement, request)) if ('routine' in each) return
 }

@@ -16,8 +16,6 @@ export interface ToolAnswer {
   body: string
 }
 
-/** A search answers its best after this time. */
-const SEARCH_WITHIN_MS = 1500
 /** A larger answer is refused: a request of a few lines could ask for a hundred times that. */
 const MOST_ANSWER_LETTERS = 5_000_000
 
@@ -34,8 +32,7 @@ function answer({ name, body }: ToolQuestion): ToolAnswer {
     const { date, zone } = value as { date: string; zone: string }
     return { statusCode: 200, body: demoArchive(date, zone) }
   }
-  const time = { nowMs: () => performance.now(), withinMs: SEARCH_WITHIN_MS }
-  const answered = toolNamed(name)!.answer(value, time)
+  const answered = toolNamed(name)!.answer(value)
   if (!answered.ok) return faulty(400, answered.faults)
   const text = JSON.stringify(answered.value)
   if (text.length > MOST_ANSWER_LETTERS) return faulty(422, [{ path: 'body', message: TOO_LARGE }])

@@ -1,3 +1,4 @@
+import { workOf } from '#core/basics'
 import type { Proposal, ProposeRequest } from '#core/compose'
 import { propose } from '#core/compose'
 import { ARC_PARTS, isClosingPart, wayFor, formMyWay, type Form } from '#core/forms'
@@ -40,7 +41,7 @@ export const RULES = Object.keys(RULE_WORDS) as Rule[]
 const FIRST_STILL_SECONDS = 300
 const ROW_SECONDS = 480
 /** What is chosen is settled before the fit. */
-const HASTY = { nowMs: () => performance.now(), withinMs: 5 }
+const hasty = () => workOf(20_000)
 
 interface Piece {
   step: Step
@@ -243,19 +244,19 @@ export function breachesOf(proposal: Proposal, request: ProposeRequest): { rule:
     names,
   )
   if (request.another === 0) {
-    const workOf = (another: number) =>
-      activeSteps(propose({ ...request, another, time: HASTY }).routine)
+    const workFormsOf = (another: number) =>
+      activeSteps(propose({ ...request, another, work: hasty() }).routine)
         .filter(({ part }) => part === 'work')
         .map(({ formId }) => formId)
     const mine = new Set(work.map(({ form }) => form.id))
-    const theirs = workOf(1)
+    const theirs = workFormsOf(1)
     const fresh = theirs.filter((id) => !mine.has(id)).length
     const setMoves = asked(byForm.get(theirs[0] ?? '') ?? pieces[0]!.form)
     const differs = setMoves || fresh >= theirs.length / 3
     // Where hardly anything else is allowed, nothing else can be proposed.
     const elsewhere = () => {
       const allowed = (id: string) => request.allowed(id) && !mine.has(id)
-      return activeSteps(propose({ ...request, allowed, time: HASTY }).routine).filter(({ part }) => part === 'work')
+      return activeSteps(propose({ ...request, allowed, work: hasty() }).routine).filter(({ part }) => part === 'work')
         .length
     }
     breach(

@@ -1,7 +1,7 @@
 import { isClosingPart, type Form } from '../forms'
 import { closingShareWanted, emptyRoutine, stepFor, type Routine } from '../routine'
 import type { PracticeSetting } from '../timeline'
-import type { TimeGiven } from '../basics'
+import { partOfWork, workOf, type Work } from '../basics'
 import { fitRoutine } from './fitRoutine'
 
 /** How a practice is closed that was done elsewhere: gathering and settling, or settling alone. */
@@ -13,6 +13,8 @@ const LEAST_CLOSING_SECONDS = 60
 /** Counts of a closing come in steps of about half a minute: so much more is tried at a time, and so often. */
 const SETTLE_STEP_SECONDS = 20
 const MOST_EXTRA = 6
+/** Each fit may do so much of the work that is left. */
+const FIT_SHARE = 0.5
 
 /** How long a closing of a practice of so many seconds is to be: the share of it that is wanted, and a minute at least. */
 export const closingSecondsAfter = (elsewhereSeconds: number, rules: PracticeSetting['rules']): number =>
@@ -27,7 +29,7 @@ export function closeAfter(
   kind: ClosingKind,
   setting: PracticeSetting,
   forms: readonly Form[],
-  time: TimeGiven | null = null,
+  work: Work = workOf(),
 ): Routine | null {
   const parts = kind === 'settleOnly' ? ['settle'] : ['gather', 'settle']
   const closing = forms.filter(({ part }) => isClosingPart(part) && parts.includes(part))
@@ -38,7 +40,10 @@ export function closeAfter(
   }
   const least = closingSecondsAfter(elsewhereSeconds, setting.rules)
   const fitTo = (targetSeconds: number) =>
-    fitRoutine({ ...setting, routine, targetSeconds, toleranceSeconds: SETTLE_STEP_SECONDS / 2 }, time)
+    fitRoutine(
+      { ...setting, routine, targetSeconds, toleranceSeconds: SETTLE_STEP_SECONDS / 2 },
+      partOfWork(work, FIT_SHARE),
+    )
   // A little more rather than too little: the share is the least that is wanted.
   let fitted = fitTo(least)
   for (let extra = 1; extra <= MOST_EXTRA && fitted.seconds < least; extra += 1) {

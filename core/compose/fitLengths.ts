@@ -1,4 +1,4 @@
-import type { CheckTime } from '../basics'
+import type { Work } from '../basics'
 import { breathAt, steadyPace } from '../breath'
 import { isClosingPart } from '../forms'
 import { partOf, type MovingAndClosing } from '../routine'
@@ -7,21 +7,21 @@ import { withOption, type Choice, type FitRequest } from './fitChoices'
 
 /**
  * How long the options take, asked of the Timeline: exactly where one stands, and within bounds wherever that may be. Throws
- * `TimeUpError` when its time is up.
+ * `WorkDoneError` when its work is done.
  */
-export function measurer(request: FitRequest, choices: readonly Choice[], checkTime: CheckTime) {
+export function measurer(request: FitRequest, choices: readonly Choice[], work: Work) {
   const { pace } = request
   const settleSeconds = pace.settleMinutes * 60
   const alone = choices.map(({ entry, options }) =>
     options.map((option) => {
-      checkTime()
+      work.spend()
       // What lies between two entries is known only where both are there.
       const entries = request.routine.between ? request.routine.entries : [entry]
       return { ...request, routine: withOption({ ...request.routine, entries }, entry, option) }
     }),
   )
   const stances = stancesBefore(choices, alone)
-  const { spans, earliest } = boundsOf(request, choices, alone, stances, checkTime)
+  const { spans, earliest } = boundsOf(request, choices, alone, stances, work)
   const isFree = choices.map(
     (choice, item) =>
       earliest[item]! >= settleSeconds && stances[item] !== undefined && !choice.options.some(({ drops }) => drops),
@@ -37,6 +37,7 @@ export function measurer(request: FitRequest, choices: readonly Choice[], checkT
     const key = `${item}/${option}/${settled ? '' : point.atSeconds}/${from.stance}`
     let found = known.get(key)
     if (!found) {
+      work.spend(MEASURE_STEPS)
       found = measureEntry(alone[item]![option]!, choices[item]!.entry.id, from)
       if (known.size < MOST_KNOWN) known.set(key, found)
     }
@@ -80,7 +81,7 @@ function boundsOf(
   choices: readonly Choice[],
   alone: readonly (readonly CompileInput[])[],
   stances: readonly (StartingPoint['stance'] | undefined)[],
-  checkTime: CheckTime,
+  work: Work,
 ) {
   const { pace, rules } = request
   // With every option dropped before it, an entry may come first and hold the lead-in.
@@ -95,7 +96,7 @@ function boundsOf(
     const from: StartingPoint = { atSeconds: 1, stance: stance === undefined ? ANY_STANCE : stance }
     const measured = options.map((option, index) => {
       if (option.drops) return { least: NOTHING, most: NOTHING }
-      checkTime()
+      work.spend(MEASURE_STEPS)
       const known = new Map<string, MovingAndClosing>()
       const at = (atSeconds: number) => {
         const { inSeconds, outSeconds } = breathAt(pace, atSeconds)
@@ -122,6 +123,8 @@ function boundsOf(
   })
   return { spans, earliest }
 }
+/** To ask the Timeline for a length takes as long as so many steps of a search. Measured, roughly. */
+const MEASURE_STEPS = 100
 const NOTHING: MovingAndClosing = { movingSeconds: 0, closingSeconds: 0 }
 const total = ({ movingSeconds, closingSeconds }: MovingAndClosing) => movingSeconds + closingSeconds
 /** Beyond this the memory of lengths is not kept: a settling breath makes every start its own. */

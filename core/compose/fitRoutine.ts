@@ -1,4 +1,4 @@
-import { SAME_SECONDS, timeChecks, TimeUpError, type CheckTime, type TimeGiven } from '../basics'
+import { partOfWork, SAME_SECONDS, withinWork, workOf, type Work } from '../basics'
 import { isClosingPart } from '../forms'
 import {
   canMeet,
@@ -27,7 +27,7 @@ export interface FitChange {
   from: number
   to: number
   reason: FitReason
-  /** The session's seconds with only this change taken back; null where there was no time to work it out. */
+  /** The session's seconds with only this change taken back; null where the work was done before. */
   secondsWithout: number | null
 }
 
@@ -60,29 +60,26 @@ export interface FitResult {
   bindings: FitBinding[]
 }
 
-/** How much of the time the search may take, a rough fit instead of it, the reasons of the changes, and what keeps the length out of reach. */
+/** How much of what is left of the work the search may do, a rough fit instead of it, the reasons of the changes, and what keeps the length out of reach. */
 const SEARCH_SHARE = 0.5
-const ROUGH_SHARE = 0.7
-const CHANGES_SHARE = 0.75
-const BINDINGS_SHARE = 0.9
+const ROUGH_SHARE = 0.4
+const CHANGES_SHARE = 0.2
+const BINDINGS_SHARE = 0.6
+
+/** What a fit may do where nothing is said: a second or two where it is hard, hardly anything where it is not. Our choice. */
+const FIT_WORK = 6_000_000
 
 /**
- * Fit a routine to a time. Within the time given, if any: then the answer is as good as could be found, not proven, and may lack what
- * there was no time to work out. Throws `UnknownFormError` as compiling does.
+ * Fit a routine to a time. With the work given: where that does not do, the answer is as good as could be found, not proven, and may lack
+ * why. The same for the same request and work. Throws `UnknownFormError` as compiling does.
  */
-export function fitRoutine(request: FitRequest, given: TimeGiven | null = null): FitResult {
-  const until = timeChecks(given)
+export function fitRoutine(request: FitRequest, work: Work = workOf(FIT_WORK)): FitResult {
   const tolerance = request.toleranceSeconds ?? halfShortestRepetition(request)
-  const fitted = inTime(
-    () => fitOnce(request, tolerance, until(SEARCH_SHARE)),
-    () =>
-      roughFit(request, () =>
-        inTime(
-          () => (until(ROUGH_SHARE)(), false),
-          () => true,
-        ),
-      ),
-  )
+  const fitted =
+    withinWork(
+      () => fitOnce(request, tolerance, partOfWork(work, SEARCH_SHARE)),
+      () => null,
+    ) ?? roughFit(request, partOfWork(work, ROUGH_SHARE))
   const { totalSeconds } = compileTimeline({ ...request, routine: fitted.routine })
   const result: FitResult = {
     ...fitted,
@@ -90,7 +87,12 @@ export function fitRoutine(request: FitRequest, given: TimeGiven | null = null):
     targetSeconds: request.targetSeconds,
     toleranceSeconds: tolerance,
     met: Math.abs(totalSeconds - request.targetSeconds) <= tolerance + SAME_SECONDS,
-    changes: changesBetween(request, fitted.routine, totalSeconds, request.unexplained ? noTime : until(CHANGES_SHARE)),
+    changes: changesBetween(
+      request,
+      fitted.routine,
+      totalSeconds,
+      request.unexplained ? workOf(0) : partOfWork(work, CHANGES_SHARE),
+    ),
     bindings: [],
   }
   if (result.met && result.closingKept) return result
@@ -98,25 +100,11 @@ export function fitRoutine(request: FitRequest, given: TimeGiven | null = null):
     ? []
     : [{ kind: totalSeconds < request.targetSeconds ? 'tooFew' : 'tooMuch' }]
   if (request.unexplained) return { ...result, bindings: plainly }
-  const bindings = inTime(
-    () => bindingsOf(request, tolerance, result, until(BINDINGS_SHARE)),
+  const bindings = withinWork(
+    () => bindingsOf(request, tolerance, result, partOfWork(work, BINDINGS_SHARE)),
     () => plainly,
   )
   return { ...result, bindings }
-}
-
-const noTime: CheckTime = () => {
-  throw new TimeUpError()
-}
-
-/** Do this; where its time is up, do that instead. */
-function inTime<T>(work: () => T, instead: () => T): T {
-  try {
-    return work()
-  } catch (error) {
-    if (!(error instanceof TimeUpError)) throw error
-    return instead()
-  }
 }
 
 /** Half the shortest repetition of the forms in it, at the settled breath; one breath at least stands for it. */
@@ -131,10 +119,13 @@ export function halfShortestRepetition({ routine, forms, ways, pace, rules }: Co
   return Math.min(breath, ...lengths) / 2
 }
 
-function fitOnce(request: FitRequest, tolerance: number, checkTime: CheckTime): Fitted {
-  const { choices, problem } = problemOf(request, tolerance, checkTime)
+/** Null where the work was done before anything was found. */
+function fitOnce(request: FitRequest, tolerance: number, work: Work): Fitted | null {
+  const { choices, problem } = problemOf(request, tolerance, work)
+  if (problem.items.some((options) => options.length === 0))
+    return { routine: request.routine, closingKept: false, proven: false }
   const answer = solveFit(problem)
-  if (!answer) return { routine: request.routine, closingKept: false, proven: false }
+  if (!answer) return null
   const routine = choices.reduce(
     (changed, { entry, options }, item) => withOption(changed, entry, options[answer.chosen[item]!]!),
     request.routine,
@@ -145,7 +136,7 @@ function fitOnce(request: FitRequest, tolerance: number, checkTime: CheckTime): 
 function problemOf(
   request: FitRequest,
   tolerance: number,
-  checkTime: CheckTime,
+  work: Work,
 ): { choices: Choice[]; problem: FitProblem<StartingPoint> } {
   const choices = request.routine.entries.filter(({ off }) => !off).map((entry) => choiceOf(entry, request))
   const problem = {
@@ -154,8 +145,8 @@ function problemOf(
     highSeconds: request.targetSeconds + tolerance,
     closingShare: closingShareWanted(request.routine, request.rules),
     start: { atSeconds: 0, stance: null },
-    ...measurer(request, choices, checkTime),
-    checkTime,
+    ...measurer(request, choices, work),
+    work,
   }
   return { choices, problem }
 }
@@ -164,7 +155,7 @@ const entryName = (entry: Entry, { forms }: CompileInput) =>
   entry.kind === 'group' ? entry.name : (forms.find(({ id }) => id === entry.formId)?.name ?? entry.formId)
 
 /** What is different between the routine and the fitted one, each change with its reason. */
-function changesBetween(request: FitRequest, fitted: Routine, seconds: number, checkTime: CheckTime): FitChange[] {
+function changesBetween(request: FitRequest, fitted: Routine, seconds: number, work: Work): FitChange[] {
   const before = compileTimeline(request).totalSeconds
   return request.routine.entries.flatMap((entry, index): FitChange[] => {
     const after = fitted.entries[index]!
@@ -173,9 +164,9 @@ function changesBetween(request: FitRequest, fitted: Routine, seconds: number, c
     const to = after.off ? 0 : choiceOf(after, request).present
     if (to === present && !after.off) return []
     const undone = { ...fitted, entries: fitted.entries.with(index, entry) }
-    const without = inTime(
+    const without = withinWork(
       () => {
-        checkTime()
+        work.spend(COMPILE_STEPS)
         return totalsOf(compileTimeline({ ...request, routine: undone }))
       },
       () => null,
@@ -198,11 +189,14 @@ function changesBetween(request: FitRequest, fitted: Routine, seconds: number, c
   })
 }
 
+/** To compile a routine takes as long as so many steps of a search. Measured, roughly. */
+const COMPILE_STEPS = 2000
+
 /** So many forms at most are named that could be left out. */
 const MOST_NAMED = 3
 
 /** Which rules keep the length out of reach: each is lifted alone, and those that then free it are named. */
-function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, checkTime: CheckTime): FitBinding[] {
+function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, work: Work): FitBinding[] {
   const { entries } = request.routine
   const active = entries.filter(({ off }) => !off)
   if (!active.some((entry) => isClosingPart(partOf(entry)))) {
@@ -211,8 +205,8 @@ function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, c
   const found: FitBinding[] = []
   if (closingShareWanted(request.routine, request.rules) > 0) {
     const free = { ...request, routine: { ...request.routine, closingShare: 0 } }
-    if (canMeet(problemOf(free, tolerance, checkTime).problem)) {
-      const { routine } = fitOnce(free, tolerance, checkTime)
+    if (canMeet(problemOf(free, tolerance, work).problem)) {
+      const routine = fitOnce(free, tolerance, work)?.routine ?? request.routine
       const { closingShare, totalSeconds } = totalsOf(compileTimeline({ ...free, routine }))
       const sharePossible = closingShare ?? 0
       // Whoever takes it has chosen that share for this routine, in whole hundredths.
@@ -227,7 +221,7 @@ function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, c
         ...request.routine,
         entries: entries.map((other) => (other === entry ? { ...entry, ...change } : other)),
       }
-      return canMeet(problemOf({ ...request, routine: changed }, tolerance, checkTime).problem)
+      return canMeet(problemOf({ ...request, routine: changed }, tolerance, work).problem)
     }
     const named = { entryId: entry.id, name: entryName(entry, request) }
     if (entry.pinned && lifted({ pinned: false })) found.push({ kind: 'pinned', ...named })
@@ -239,12 +233,12 @@ function bindingsOf(request: FitRequest, tolerance: number, result: FitResult, c
   const held = active.filter(({ byHand, pinned }) => byHand && !pinned)
   if (held.length > 1 && !request.frees && !found.some(({ kind }) => kind === 'byHand')) {
     const free = { ...request, frees: true }
-    if (canMeet(problemOf(free, tolerance, checkTime).problem)) found.push({ kind: 'byHand', entryId: null, name: '' })
+    if (canMeet(problemOf(free, tolerance, work).problem)) found.push({ kind: 'byHand', entryId: null, name: '' })
   }
   if (found.length === 0 && !result.met) {
     const isShort = result.seconds < request.targetSeconds
     const fit = (changed: FitRequest) =>
-      canMeet(problemOf(changed, tolerance, checkTime).problem) ? fitOnce(changed, tolerance, checkTime).routine : null
+      canMeet(problemOf(changed, tolerance, work).problem) ? (fitOnce(changed, tolerance, work)?.routine ?? null) : null
     const help = helpFor(request, isShort ? 'more' : 'less', fit)
     found.push(...(help.length > 0 ? help : [{ kind: isShort ? ('tooFew' as const) : ('tooMuch' as const) }]))
   }

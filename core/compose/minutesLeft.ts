@@ -1,9 +1,12 @@
+import { workOf, type Work } from '../basics'
 import { isClosingPart } from '../forms'
 import { closingSecondsWanted, closingShareWanted } from '../routine'
 import { hereOf, type Here, type NewRemainder, type RunnerState } from '../runner'
 import { drop, isClosing, laterBlocks, presentBlock, spareBlocks, type Block } from './remainderChoices'
 import { newRemainderOf, secondsToAbandon, solveBlocks, spanSoFar, spansOf, type Solved } from './remainderSearch'
 
+/** All searches of one answer together: it is wanted within the breath. Measured in the bench. */
+const REFIT_WORK = 25_000
 /** Where the closing's whole share and the time cannot both be had, so much of the share will do. Our choice. */
 const NEARLY_SHARE = 0.85
 const TOO_LONG_SHARE = 0.03
@@ -16,19 +19,22 @@ const TOO_LONG_SHARE = 0.03
 export function refitRemainder(state: RunnerState, secondsLeft: number): NewRemainder | null {
   const here = hereOf(state)
   if (!here || state.status === 'ready' || state.status === 'ended') return null
+  const work = workOf(REFIT_WORK)
   const planned = [presentBlock(here), ...laterBlocks(state, here)]
   const closes = planned.some((block) => block.closing) || spanSoFar(state).closingSeconds > 0
   const blocks = closes ? planned : [...planned, ...spareBlocks(state)]
   // Where there is no closing to be had, only the time is fitted.
   const share = closes || blocks.length > planned.length ? closingShareWanted(state.plan.routine, state.plan.rules) : 0
   const spans = spansOf(state, here, blocks)
-  const kept = solveBlocks(state, here, blocks, spans, secondsLeft, share)
+  const kept = solveBlocks(state, here, blocks, spans, secondsLeft, share, work)
   if (kept?.closingKept && !isTooLong(kept, secondsLeft)) return newRemainderOf('minutesLeft', here, kept)
   // Counts are coarse: with a little less closing the time may be met.
-  const nearly = kept?.closingKept ? solveBlocks(state, here, blocks, spans, secondsLeft, share * NEARLY_SHARE) : null
+  const nearly = kept?.closingKept
+    ? solveBlocks(state, here, blocks, spans, secondsLeft, share * NEARLY_SHARE, work)
+    : null
   if (nearly?.closingKept && !isTooLong(nearly, secondsLeft)) return newRemainderOf('minutesLeft', here, nearly)
   // The share is out of reach within the time: all that is left is the closing.
-  const only = solveClosing(state, here, secondsLeft, 'last')
+  const only = solveClosing(state, here, secondsLeft, 'last', work)
   const best = only && kept?.closingKept && Math.abs(only.offSeconds) >= kept.offSeconds ? kept : (only ?? kept)
   return best && newRemainderOf('minutesLeft', here, best)
 }
@@ -53,7 +59,7 @@ export function closeNow(state: RunnerState): NewRemainder | null {
   // Who asks for no share of closing gets the closing as planned.
   const soFar = { movingSeconds: movingSeconds + out, closingSeconds }
   const wanted = closingShare > 0 ? closingSecondsWanted(soFar, closingShare) : planned
-  const solved = solveClosing(state, here, out + wanted, 'ends')
+  const solved = solveClosing(state, here, out + wanted, 'ends', workOf(REFIT_WORK))
   return solved && newRemainderOf('closeNow', here, solved)
 }
 
@@ -61,7 +67,13 @@ export function closeNow(state: RunnerState): NewRemainder | null {
  * From here straight to the closing. Where even its least counts take too long, what lies between its first and its last is left out
  * (`cutTo` 'ends'), and then all of it but the last.
  */
-function solveClosing(state: RunnerState, here: Here, seconds: number, cutTo: 'ends' | 'last'): Solved | null {
+function solveClosing(
+  state: RunnerState,
+  here: Here,
+  seconds: number,
+  cutTo: 'ends' | 'last',
+  work: Work,
+): Solved | null {
   const present = presentBlock(here)
   // In the closing already: it goes on from here.
   const first: Block = isClosing(here.item)
@@ -82,7 +94,7 @@ function solveClosing(state: RunnerState, here: Here, seconds: number, cutTo: 'e
   const spans = spansOf(state, here, without(1))
   let best: Solved | null = null
   for (const blocks of [whole, without(2), ...(cutTo === 'last' ? [without(1)] : [])]) {
-    best = solveBlocks(state, here, blocks, spans, seconds, 0)
+    best = solveBlocks(state, here, blocks, spans, seconds, 0, work)
     if (!best || best.offSeconds <= best.toleranceSeconds) break
   }
   return best

@@ -1,4 +1,4 @@
-import { chanceFrom, type TimeGiven } from '../basics'
+import { chanceFrom, partOfWork, workOf, type Work } from '../basics'
 import { AS_ALWAYS, isClosingPart } from '../forms'
 import { DEEP, emptyRoutine, LOOSE_SECONDS, stepFor, suggestOrder, type Routine, type Step } from '../routine'
 import {
@@ -20,8 +20,8 @@ export interface ProposeRequest extends Wanted {
   /** 0 for the best proposal, 1 for another, and so on. */
   another: number
   newId: () => string
-  /** How long each fit may take; as long as it takes when left out. */
-  time?: TimeGiven
+  /** What all fits together may do; `PROPOSE_WORK` where it is left out. */
+  work?: Work
   unexplained?: boolean
 }
 
@@ -100,8 +100,8 @@ function thatCanBe(chosen: Candidate[], request: ProposeRequest): Candidate[] {
 
 /** Ordered and fitted; changed by one form, and by another, while that comes nearer to the time with the closing kept. */
 function fittedProposal(chosen: Candidate[], candidates: readonly Candidate[], request: ProposeRequest) {
-  const timeLeft = timeLeftOf(request.time)
-  let best = { taken: chosen, fit: orderedFit(chosen, { ...request, ...timeLeft(FIRST_FIT_SHARE) }) }
+  const work = request.work ?? workOf(PROPOSE_WORK)
+  let best = { taken: chosen, fit: orderedFit(chosen, request, partOfWork(work, FIRST_FIT_SHARE)) }
   for (let tries = 0; tries < MOST_TRIES && !isGood(best.fit);) {
     const before = best
     const [more, less] = [withOneMore(best.taken, candidates, request), withOneLess(best.taken, request)]
@@ -109,7 +109,7 @@ function fittedProposal(chosen: Candidate[], candidates: readonly Candidate[], r
     for (const taken of changes) {
       if (!taken || tries >= MOST_TRIES) continue
       tries += 1
-      const fit = orderedFit(taken, { ...request, ...timeLeft(1 / (MOST_TRIES - tries + 2)) })
+      const fit = orderedFit(taken, request, partOfWork(work, 1 / (MOST_TRIES - tries + 2)))
       if (faultOf(fit) < faultOf(best.fit)) best = { taken, fit }
       if (isGood(fit)) break
     }
@@ -117,20 +117,16 @@ function fittedProposal(chosen: Candidate[], candidates: readonly Candidate[], r
   }
   return best
 }
-/** The first fit may take so much of the time that is given; the others share the rest. */
+/** Some seconds of a slow phone where it is hard. Our choice. */
+const PROPOSE_WORK = 6_000_000
+/** The first fit may do so much of the work; the others share the rest. */
 const FIRST_FIT_SHARE = 0.5
-/** A share of what is left of the time; nothing where no time was given. */
-function timeLeftOf(time: TimeGiven | undefined) {
-  const until = time && time.nowMs() + time.withinMs
-  return (share: number): { time?: TimeGiven } =>
-    time && until !== undefined ? { time: { ...time, withinMs: Math.max(0, until - time.nowMs()) * share } } : {}
-}
 const isGood = ({ met, closingKept }: FitResult) => met && closingKept
 /** How far a fit is from what was asked, in seconds; a closing that is not kept counts as ten minutes. */
 const faultOf = ({ seconds, targetSeconds, closingKept }: FitResult) =>
   Math.abs(seconds - targetSeconds) + (closingKept ? 0 : 600)
 
-function orderedFit(taken: readonly Candidate[], request: ProposeRequest): FitResult {
+function orderedFit(taken: readonly Candidate[], request: ProposeRequest, work: Work): FitResult {
   const { minutes, forms } = request
   const base: Routine = {
     ...emptyRoutine(request.newId(), 'A proposal'),
@@ -140,7 +136,7 @@ function orderedFit(taken: readonly Candidate[], request: ProposeRequest): FitRe
   const stays = loosensLongEnough(taken)
   const loosened = withPins(routine, (formId) => stays.has(formId))
   const toMinutes: FitRequest = { ...request, routine: loosened, targetSeconds: minutes * 60, toleranceSeconds: null }
-  const fit = fitRoutine(toMinutes, request.time)
+  const fit = fitRoutine(toMinutes, work)
   return {
     ...fit,
     routine: withOptions(

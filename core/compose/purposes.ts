@@ -114,7 +114,17 @@ export const STATE_CONCERNS: Record<TodayState, readonly Caution[]> = {
   tired: [],
   stiffBack: ['deepFold', 'strongTwist', 'headDown', 'heelDrop'],
   upset: [],
-  lightHeaded: ['breathHold', 'quickBreathing', 'oneLeg', 'headDown', 'quickRising', 'turningCircles', 'unsteady'],
+  lightHeaded: [
+    'breathHold',
+    'quickBreathing',
+    'oneLeg',
+    'headDown',
+    'quickRising',
+    'turningCircles',
+    'unsteady',
+    'standing',
+    'lyingFlat',
+  ],
 }
 
 /**

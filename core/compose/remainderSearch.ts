@@ -1,3 +1,4 @@
+import { partOfWork, withinWork, type Work } from '../basics'
 import { breathAt } from '../breath'
 import { isClosingPart } from '../forms'
 import { keepsClosing, solveFit, type MovingAndClosing } from '../routine'
@@ -7,8 +8,10 @@ import { isClosing, type Block } from './remainderChoices'
 
 /** How far off the length may be: half a breath of what is breathed now, and a second at least. */
 const LEAST_TOLERANCE_SECONDS = 1
-/** The search gives up being exact after so many steps: an answer is wanted within the breath. */
-const MOST_STEPS = 8_000
+/** Each of its searches may do so much of the work that is left. Our choice. */
+const SOLVE_SHARE = 0.3
+/** To ask the Timeline what a choice comes to takes as long as so many steps of a search. Measured, roughly. */
+const LOOK_STEPS = 4000
 /** So often it is searched again where the breath settles; each time with a little more closing to be safe. */
 const MOST_TURNS = 3
 const SHARE_MARGIN = 0.01
@@ -73,6 +76,7 @@ export function solveBlocks(
   spans: readonly (readonly MovingAndClosing[])[],
   secondsLeft: number,
   closingShare: number,
+  work: Work,
 ): Solved | null {
   const now = state.positionSeconds + state.overrunSeconds
   const breath = breathAt(state.plan.pace, now)
@@ -80,6 +84,7 @@ export function solveBlocks(
   let best: Solved | null = null
   let shift = 0
   for (let turn = 0; turn < MOST_TURNS; turn += 1) {
+    if (best && work.left() < LOOK_STEPS) break
     const target = now + secondsLeft - shift
     const answer = solveFit({
       items: blocks.map(({ options }) => options),
@@ -91,9 +96,13 @@ export function solveBlocks(
       bounds: (index, option) => ({ least: spans[index]![option]!, most: spans[index]![option]! }),
       alike: () => '',
       free: () => true,
-      mostSteps: MOST_STEPS,
+      work: partOfWork(work, SOLVE_SHARE),
     })
     if (!answer) break
+    withinWork(
+      () => work.spend(LOOK_STEPS),
+      () => undefined,
+    )
     const { timeline } = takeOverRemainder(
       state,
       newRemainderOf('minutesLeft', here, { blocks, chosen: answer.chosen }),

@@ -1,9 +1,10 @@
+import { withinWork, type Work } from '../basics'
 import { isClosingPart } from '../forms'
 import { closingShareWanted, keepsClosing, partOf, type Routine } from '../routine'
 import { compileTimeline, TooLongError, totalsOf } from '../timeline'
 import { choiceOf, withOption, type Choice, type FitRequest } from './fitChoices'
 
-/** How a routine comes out that was found by halving, where there was no time for a search. */
+/** How a routine comes out that was found by halving, where the work did not do for a search. */
 export interface Fitted {
   routine: Routine
   closingKept: boolean
@@ -17,10 +18,10 @@ const MARGINS = [0, 0.2]
 
 /**
  * A fit in a few looks at the Timeline: all entries before the closing stand equally far up the range of their counts, and so do those
- * of the closing, and the length nearest to what is asked is taken; one that keeps the closing comes first. When it is late, the best
- * until then.
+ * of the closing, and the length nearest to what is asked is taken; one that keeps the closing comes first. When the work is done, the
+ * best until then.
  */
-export function roughFit(request: FitRequest, isLate: () => boolean): Fitted {
+export function roughFit(request: FitRequest, work: Work): Fitted {
   const { targetSeconds, rules } = request
   const share = closingShareWanted(request.routine, rules)
   const choices = request.routine.entries.filter(({ off }) => !off).map((entry) => choiceOf(entry, request))
@@ -40,7 +41,7 @@ export function roughFit(request: FitRequest, isLate: () => boolean): Fitted {
     const closing = Math.min(1, Math.max(0, even + margin))
     let from = 0
     let to = 1
-    for (let turn = 0; turn < HALVINGS && !isLate(); turn += 1) {
+    for (let turn = 0; turn < HALVINGS && canLook(work); turn += 1) {
       const moving = (from + to) / 2
       const found = look(moving, closing)
       const isBetter =
@@ -54,6 +55,14 @@ export function roughFit(request: FitRequest, isLate: () => boolean): Fitted {
   }
   return { routine: best.routine, closingKept: best.closingKept, proven: false }
 }
+
+/** To look at a whole Timeline takes as long as so many steps of a search. Measured, roughly. */
+const LOOK_STEPS = 2000
+const canLook = (work: Work) =>
+  withinWork(
+    () => (work.spend(LOOK_STEPS), true),
+    () => false,
+  )
 
 function atLevels(routine: Routine, choices: readonly Choice[], moving: number, closing: number): Routine {
   return choices.reduce((changed, { entry, options }) => {

@@ -18,7 +18,7 @@ export interface RoutineFeatures {
   areaSeconds: Partial<Record<Area, number>>
   /** The most that it asks of any part of the body, 0 to 3. */
   mostEffort: number
-  /** It has what wakes or shakes; it stirs too much for the end of a day; it is done sitting throughout; it is called an evening's. */
+  /** It has forms of waking, such as shaking; it stirs too much for the end of a day; it is done sitting throughout; it is called an evening's. */
   wakes: boolean
   stirs: boolean
   seated: boolean
@@ -47,7 +47,7 @@ export function routineFeatures(input: CompileInput): RoutineFeatures {
     areas: AREAS.filter((area) => area in areaSeconds),
     areaSeconds,
     mostEffort: Math.max(0, ...occurrences.map(({ effort }) => mostEffort(effort))),
-    wakes: moving.some(({ part, counting }) => part === 'wake' || counting === 'beats'),
+    wakes: moving.some(({ part }) => part === 'wake'),
     stirs: steps.some(({ form: { counting }, asks }) =>
       stirs({ beatsPerMinute: counting.by === 'beats' ? counting.beatsPerMinute : null, asks }),
     ),

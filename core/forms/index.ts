@@ -2,7 +2,7 @@
 export * from './types'
 export { formDraftSchema } from './draft'
 export { FORM_LIMITS, formSchema, houseRulesSchema, optionalMannerSchema, WEIGHT_KG, waySchema } from './schema'
-export { formMyWay, inManner, wayFor, withBreathSwapped, withManner, type FormMyWay } from './way'
+export { formMyWay, inManner, seated, wayFor, withBreathSwapped, withManner, type FormMyWay } from './way'
 export { chosenWords, CHOICE_NOTES } from './wording'
 export { readEntry, type CatalogueEntry } from './catalogue'
 export { effortInAll, mostEffort } from './effort'

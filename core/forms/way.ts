@@ -135,10 +135,8 @@ function withTopHolds(phases: Phase[]): Phase[] {
 function inVersion(form: Form, kind: VersionKind): Form {
   const { effort } = form
   switch (kind) {
-    case 'seated': {
-      const moves = form.moves.map((move) => ({ ...move, stance: null }))
-      return { ...form, moves, stance: 'seated', effort: { ...effort, legs: 0, balance: 0 } }
-    }
+    case 'seated':
+      return seated(form)
     case 'higher':
       return { ...form, effort: { ...effort, legs: Math.min(1, effort.legs) } }
     case 'supported':
@@ -148,6 +146,12 @@ function inVersion(form: Form, kind: VersionKind): Form {
     case 'weighted':
       return { ...form, effort: { ...effort, shoulders: Math.min(3, effort.shoulders + 1) } }
   }
+}
+
+/** A form done sitting: all of its moves, and nothing asked of the legs. */
+export function seated(form: Form): Form {
+  const moves = form.moves.map((move) => ({ ...move, stance: null }))
+  return { ...form, moves, stance: 'seated', effort: { ...form.effort, legs: 0, balance: 0 } }
 }
 
 /** A form as a step does it, as far as its version goes. */

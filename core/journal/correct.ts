@@ -1,6 +1,6 @@
 import { TEXT_LIMITS } from '../basics'
 import { isClosingPart } from '../forms'
-import type { DoneStep } from '../runner'
+import type { DoneStep, HealthNote } from '../runner'
 import { COMPANION_LIMITS, type SideCounts } from '../timeline'
 import { MOST_DEVIATIONS, MOST_JOINED, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS, movedTo } from './record'
 import { NOT_SAID, type Felt, type RecordedSession, type SessionRecord } from './types'
@@ -127,6 +127,7 @@ export function joined(one: SessionRecord, other: SessionRecord): SessionRecord 
   const companions = [...(first.companions ?? []), ...(second.companions ?? [])].filter(
     ({ name }, index, all) => all.findIndex((each) => each.name === name) === index,
   )
+  const health = joinedHealth(first, second)
   return {
     id: first.id,
     source: first.source === 'followed' ? 'followed' : second.source,
@@ -143,6 +144,7 @@ export function joined(one: SessionRecord, other: SessionRecord): SessionRecord 
     ...(elsewhereSeconds > 0 && { elsewhereSeconds }),
     ...(lesson && { lesson }),
     ...(companions.length > 0 && { companions: companions.slice(0, COMPANION_LIMITS.companions) }),
+    ...(health && { health }),
     planned: [...first.planned, ...steps(second.planned)],
     done: [...first.done, ...steps(second.done)],
     asides: [
@@ -157,6 +159,11 @@ export function joined(one: SessionRecord, other: SessionRecord): SessionRecord 
     words: [first.words, second.words].filter(Boolean).join('\n'),
     recorded: [...asRecorded(first), ...asRecorded(second)],
   }
+}
+function joinedHealth({ health: one }: SessionRecord, { health: other }: SessionRecord): HealthNote | undefined {
+  if (!one || !other) return one ?? other
+  const all = (of: 'milder' | 'leftOut') => [...new Set([...one[of], ...other[of]])]
+  return { asWritten: one.asWritten || other.asWritten, milder: all('milder'), leftOut: all('leftOut') }
 }
 const said = (felt: Felt) => Object.values(felt).some((value) => value !== null)
 

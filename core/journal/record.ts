@@ -20,7 +20,9 @@ function heldStep<Step extends PlannedStep>(step: Step): Step {
 /** The record of a followed session, still without words, within what a record can hold; `before` is how it felt at the start. */
 export function recordOf(
   outcome: SessionOutcome,
-  about: Pick<SessionRecord, 'id' | 'routineId' | 'title' | 'timeZone' | 'lesson' | 'companions'> & { before?: Felt },
+  about: Pick<SessionRecord, 'id' | 'routineId' | 'title' | 'timeZone' | 'lesson' | 'companions' | 'health'> & {
+    before?: Felt
+  },
 ): SessionRecord {
   const { elsewhereSeconds } = outcome
   // What was done elsewhere came just before: the practice began with it, and it moved.
@@ -41,6 +43,7 @@ export function recordOf(
     ...elsewhere,
     ...(about.lesson ? { lesson: about.lesson } : {}),
     ...(about.companions?.length ? { companions: about.companions } : {}),
+    ...(about.health ? { health: about.health } : {}),
     planned: outcome.planned.slice(0, MOST_STEPS).map(heldStep),
     done: outcome.done.slice(0, MOST_STEPS).map(heldStep),
     asides: outcome.deviations.slice(0, MOST_DEVIATIONS).map((deviation) => ({

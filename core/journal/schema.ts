@@ -29,7 +29,14 @@ import {
 } from '../basics'
 import type { BreathSeconds } from '../breath'
 import { ARC_PARTS, COUNTING_KINDS, FORM_LIMITS, SIDES, VERSION_KINDS, WEIGHT_KG } from '../forms'
-import { DEVIATIONS, type Deviation, type DoneStep, type LessonTaken, type PlannedStep } from '../runner'
+import {
+  DEVIATIONS,
+  type Deviation,
+  type DoneStep,
+  type HealthNote,
+  type LessonTaken,
+  type PlannedStep,
+} from '../runner'
 import { companionsSchema, type SideCounts } from '../timeline'
 import { MOST_DEVIATIONS, MOST_JOINED, MOST_PAUSED_SECONDS, MOST_SESSION_SECONDS, MOST_STEPS } from './record'
 import {
@@ -116,6 +123,11 @@ const recordedFields = {
   elsewhereSeconds: optionalNumberBetween(0, MOST_SESSION_SECONDS),
   lesson: optionalObject<LessonTaken>({ seriesId: idSchema, lessonId: idSchema }),
   companions: optionally(companionsSchema),
+  health: optionalObject<HealthNote>({
+    asWritten: yesOrNo(),
+    milder: strictList(nameSchema, MOST_STEPS),
+    leftOut: strictList(nameSchema, MOST_STEPS),
+  }),
   planned: strictList(strictObject<PlannedStep>(stepRecord), MOST_STEPS),
   done: strictList(doneSchema, MOST_STEPS),
   asides: strictList(deviationSchema, MOST_DEVIATIONS),

@@ -1,4 +1,4 @@
-import type { Deviation, DoneStep, LessonTaken, PlannedStep } from '../runner'
+import type { Deviation, DoneStep, HealthNote, LessonTaken, PlannedStep } from '../runner'
 import type { Companion } from '../timeline'
 
 /** The quick scales asked before and after. Each runs from 1 to 5 in words; null is "not said". */
@@ -83,6 +83,8 @@ export interface SessionRecord {
   lesson?: LessonTaken
   /** Who practised with me, and how. Their practice is theirs: no figure of mine counts it. */
   companions?: Companion[]
+  /** What the declared conditions asked for, and whether it was heeded; left out where they asked for nothing. */
+  health?: HealthNote
   planned: PlannedStep[]
   done: DoneStep[]
   /** Pauses, skips, additions and other changes of mind, in order. */

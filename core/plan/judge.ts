@@ -1,5 +1,5 @@
-import type { TimeGiven } from '../basics'
-import { easeRoutine, fitRoutine, routineFeatures, type RoutineFeatures } from '../compose'
+import { workOf } from '../basics'
+import { adjustForHealth, fitRoutine, routineFeatures, type RoutineFeatures } from '../compose'
 import type { Routine } from '../routine'
 import { TooLongError, UnknownFormError, type PracticeSetting } from '../timeline'
 import { concernsNow, REST_FROM } from './body'
@@ -8,12 +8,12 @@ import type { TodayAgainst, TodayJudgement, TodayOffer, TodayRequest } from './t
 
 /** So many are offered. */
 export const MOST_OFFERED = 3
-/** With more than this part of its moving time put off, a routine is another one. Our choice. */
-const MOST_LEFT_OUT = 0.4
 /** After so many days in a row, whoever is spent may rest. Our choice. */
 const RUNNING_DAYS = 6
 /** From so long on today's practice may have been enough: the shortest session that is usual. Our choice. */
 const ENOUGH_SECONDS = 180
+/** What the fit of one offer may do: others are waiting. Our choice. */
+const OFFER_FIT_WORK = 500_000
 
 /** A routine as this body would do it now, and what it is then; or what forbids it. */
 export type Prepared =
@@ -36,18 +36,10 @@ function prepare(routine: Routine, setting: PracticeSetting, concerns: ReturnTyp
   const routineId = routine.id
   const input = { routine, ...settingOf(setting) }
   try {
-    const { leftOut, ...eased } = easeRoutine(input, concerns)
-    const features = routineFeatures({ ...input, routine: eased.routine })
-    const planned = leftOut.length > 0 ? routineFeatures(input) : features
-    const isLittle =
-      features.movingSeconds < planned.movingSeconds * (1 - MOST_LEFT_OUT) || features.movingSeconds === 0
-    const isUnclosed = planned.closingSeconds > 0 && features.closingSeconds === 0
-    if (leftOut.length > 0 && (isLittle || isUnclosed))
-      return {
-        routineId,
-        not: [{ kind: isUnclosed ? 'unclosed' : 'nothingLeft' }, { kind: 'leftOut', formIds: leftOut }],
-      }
-    return { routineId, ...eased, leftOut, features }
+    const { asksFirst, ...adjusted } = adjustForHealth(input, concerns)
+    if (asksFirst) return { routineId, not: [{ kind: asksFirst }, { kind: 'leftOut', formIds: adjusted.leftOut }] }
+    const features = routineFeatures({ ...input, routine: adjusted.routine })
+    return { routineId, ...adjusted, features }
   } catch (error) {
     if (error instanceof UnknownFormError) return { routineId, not: [{ kind: 'unknownForm' }] }
     if (error instanceof TooLongError) return { routineId, not: [{ kind: 'tooLong' }] }
@@ -90,29 +82,28 @@ export function weigh({ routineId, routine, features, milder, leftOut }: Suited,
 
 /**
  * The offers as they would be followed, one by one, up to so many: each brought to the minutes that were asked for, its closing kept; one that
- * cannot be is told with how near it comes. Each fit may take the time given.
+ * cannot be is told with how near it comes.
  */
 export function* offersFitted(
   { offers }: TodayJudgement,
   request: TodayRequest,
-  time?: TimeGiven,
 ): Generator<TodayOffer | { routineId: string; against: TodayAgainst[] }> {
   let given = 0
   for (const offer of offers) {
     if (given === MOST_OFFERED) return
     const laidFor = request.asks.find(({ routineId, by }) => by === 'plan' && routineId === offer.routineId)?.minutes
     const minutes = request.minutes ?? laidFor ?? null
-    const fitted = minutes === null ? offer : fitTo(offer, minutes, request, time)
+    const fitted = minutes === null ? offer : fitTo(offer, minutes, request)
     if ('routine' in fitted) given += 1
     yield fitted
   }
 }
 
-function fitTo(offer: TodayOffer, minutes: number, request: TodayRequest, time: TimeGiven | undefined) {
+function fitTo(offer: TodayOffer, minutes: number, request: TodayRequest) {
   const target = { targetSeconds: minutes * 60, toleranceSeconds: null, unexplained: true }
-  const fit = fitRoutine({ routine: offer.routine, ...settingOf(request), ...target }, time ?? null)
+  const fit = fitRoutine({ routine: offer.routine, ...settingOf(request), ...target }, workOf(OFFER_FIT_WORK))
   if (!fit.met || !fit.closingKept) {
-    const against: TodayAgainst[] = [{ kind: 'cannotFit', seconds: fit.seconds }]
+    const against: TodayAgainst[] = [{ kind: 'cannotFit', seconds: fit.seconds, proven: fit.proven }]
     return { routineId: offer.routineId, against }
   }
   return { ...offer, routine: fit.routine, seconds: fit.seconds, refitted: fit.changes.length > 0 }

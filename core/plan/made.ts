@@ -1,4 +1,4 @@
-import type { TimeGiven } from '../basics'
+import { partOfWork, workOf, type Work } from '../basics'
 import { propose, routineFeatures, type ProposeRequest, type Purpose } from '../compose'
 import { daysBetween } from '../journal'
 import { activeSteps } from '../routine'
@@ -17,6 +17,8 @@ const FEW_MINUTES = 5
 const SHORT: readonly Purpose[] = ['seated', 'deskBreak', 'evening']
 /** Where nothing was said about the minutes. Our choice. */
 const USUAL_MINUTES = 12
+/** What may be done for a session that is made, where it is all that was asked for. Our choice. */
+export const MAKE_ALONE_WORK = 4_000_000
 
 export interface MakeRequest extends TodayRequest {
   /** Forms that I have learned: done, at a stage, or my own. */
@@ -49,7 +51,11 @@ export function purposeMade(request: Pick<MakeRequest, 'body' | 'hour' | 'kept' 
  * to the minutes with its closing, one for the hour and the body is tried, and in few minutes a short one, unless something is asked for by name; null
  * where that does not either. The same for the same request and day.
  */
-export function makeToday(request: MakeRequest, newId: () => string, time?: TimeGiven): TodayOffer | null {
+export function makeToday(
+  request: MakeRequest,
+  newId: () => string,
+  work: Work = workOf(MAKE_ALONE_WORK),
+): TodayOffer | null {
   const { kept, stages, lately, body, conditions, today } = request
   const atRisk = atRiskIds(kept)
   const due = new Set(request.comesBack ?? (atRisk.length > 0 ? atRisk : dueIds(kept)))
@@ -75,13 +81,10 @@ export function makeToday(request: MakeRequest, newId: () => string, time?: Time
   // What is asked for by name is that, or nothing.
   const instead = request.comesBack ? [] : [now, ...(minutes <= FEW_MINUTES ? SHORT : [])]
   const tries = [{ purpose: wanted, due }, ...instead.map((purpose) => ({ purpose, due: new Set<string>() }))]
-  const until = time && time.nowMs() + time.withinMs
   let proposal: ReturnType<typeof propose> | undefined
   for (const [at, each] of tries.entries()) {
-    // What is left of the time is shared by those that are still to be tried.
-    const left = time &&
-      until !== undefined && { ...time, withinMs: Math.max(0, until - time.nowMs()) / (tries.length - at) }
-    const proposed = propose({ ...asked, ...each, ...(left ? { time: left } : {}) })
+    // What is left of the work is shared by those that are still to be tried.
+    const proposed = propose({ ...asked, ...each, work: partOfWork(work, 1 / (tries.length - at)) })
     if (proposed.empty || !proposed.fit.met || !proposed.fit.closingKept) continue
     if (request.comesBack && !activeSteps(proposed.routine).some(({ formId }) => due.has(formId))) continue
     proposal = proposed

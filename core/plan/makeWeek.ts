@@ -1,4 +1,3 @@
-import type { TimeGiven } from '../basics'
 import type { Condition, Form, LearningStage } from '../forms'
 import { addDays, dayOf, NOT_SAID, weekday, weekStart, type SessionRecord } from '../journal'
 import { activeSteps, type Routine, type Series } from '../routine'
@@ -55,7 +54,7 @@ const HABIT_WEEKS = 6
  * do), spread, and where I have time; minutes by what I aim at; and what, by the judge of Today, asked for each day in turn as if the days
  * before had gone as laid: so habit, what is due, what comes short, the legs and the same again and again weigh as they do on Today.
  */
-export function* makeWeek(request: MakeWeekRequest, newId: () => string, time?: TimeGiven): Generator<Laid> {
+export function* makeWeek(request: MakeWeekRequest, newId: () => string): Generator<Laid> {
   const forms = new Map(request.forms.map((form) => [form.id, form]))
   const days = weekOf({ ...request, rules: request.week, isRest: (day) => request.restDays.includes(day) })
   const slots = shareMinutes(chooseSlots(slotsOf(request, days), request, days), request, days)
@@ -80,7 +79,7 @@ export function* makeWeek(request: MakeWeekRequest, newId: () => string, time?: 
       }
       const slot = slots.find((each) => each.day === day && each.time === dayTime)
       if (!slot) continue
-      const best = bestFor(slot, known, free, forms, request, time)
+      const best = bestFor(slot, known, free, forms, request)
       if (!best) continue
       const { offer, minutes, seriesId } = best
       const series = request.series.find(({ id }) => id === seriesId)
@@ -198,7 +197,6 @@ function bestFor(
   prepared: ReturnType<typeof prepareToday>,
   forms: ReadonlyMap<string, Form>,
   request: MakeWeekRequest,
-  time: TimeGiven | undefined,
 ): { offer: TodayOffer; minutes: number | null; seriesId: string | null } | null {
   const { dayEndsAtHour, stages, stageDays } = request
   const { day, minutes } = slot
@@ -222,7 +220,7 @@ function bestFor(
   const judged = judgeToday(asked, prepared)
   const seriesOf = (offer: TodayOffer) =>
     lessons.find(({ routineId }) => routineId === offer.routineId)?.seriesId ?? null
-  for (const each of offersFitted(judged, asked, time)) {
+  for (const each of offersFitted(judged, asked)) {
     if ('routine' in each) return { offer: each, minutes, seriesId: seriesOf(each) }
     // A lesson that cannot be drawn out to all the time there is, is led as long as it is.
     const lesson = judged.offers.find((offer) => offer.routineId === each.routineId && seriesOf(offer) !== null)

@@ -1,4 +1,4 @@
-import type { TimeGiven } from '../basics'
+import { workOf } from '../basics'
 import { fitRoutine, propose, type ProposeRequest, type Purpose } from '../compose'
 import type { Form } from '../forms'
 import { daysBetween } from '../journal'
@@ -24,6 +24,9 @@ export type SeasonRoutineRequest = Pick<
 
 /** What a hold asks may need more minutes than are laid; then so many times as many are tried. Our choice. */
 const LONGER = [1, 1.25, 1.5, 2]
+/** What each of its proposals and fits may do. Our choice. */
+const PROPOSE_WORK = 3_000_000
+const FIT_WORK = 1_500_000
 
 /**
  * The session of a season as a routine, under the season's own id and name: what it is to practise before all else, with what leads to it and a
@@ -34,9 +37,8 @@ export function seasonRoutine(
   session: SeasonSession,
   request: SeasonRoutineRequest,
   newId: () => string,
-  time?: TimeGiven,
 ): Routine | null {
-  const made = routineFor(season, session, request, newId, time)
+  const made = routineFor(season, session, request, newId)
   return made && { ...made, id: season.id, name: season.name, purpose: '' }
 }
 
@@ -45,17 +47,16 @@ function routineFor(
   session: SeasonSession,
   request: SeasonRoutineRequest,
   newId: () => string,
-  time: TimeGiven | undefined,
 ): Routine | null {
   const proposed = (purpose: Purpose, minutes: number, due: readonly string[]): Routine | null => {
     const wanted = wantedOf(season, request, due, session.kind === 'learn' ? session.later : [])
-    const proposal = propose({ ...wanted, purpose, minutes, newId, ...(time ? { time } : {}) })
+    const proposal = propose({ ...wanted, purpose, minutes, newId, work: workOf(PROPOSE_WORK) })
     const hasDue = due.length === 0 || activeSteps(proposal.routine).some(({ formId }) => due.includes(formId))
     return proposal.empty || !proposal.fit.closingKept || !hasDue ? null : proposal.routine
   }
   const fitted = (routine: Routine, minutes: number): Routine | null => {
     const target = { targetSeconds: minutes * 60, toleranceSeconds: null, unexplained: true }
-    const fit = fitRoutine({ ...request, routine, ...target }, time)
+    const fit = fitRoutine({ ...request, routine, ...target }, workOf(FIT_WORK))
     return fit.met && fit.closingKept ? fit.routine : null
   }
   const { minutes } = session

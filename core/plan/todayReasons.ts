@@ -27,6 +27,8 @@ export const WEIGHT = {
   sides: 0.5,
   aim: 0.8,
   state: 1.2,
+  // What a sore back or a light head asks for comes before what was planned.
+  body: 12,
   evening: 1,
   recent: 0.3,
   doneToday: -3,
@@ -57,6 +59,8 @@ const MOST_EVEN = 0.25
 const LEGS_JUMP = 1.1
 const MOST_BEYOND = 0.4
 const LEAST_USUAL_LEGS = 300
+/** And it asks them for so much of a usual week itself. Our choice. */
+const LEAST_LEGS_SHARE = 0.05
 /** Twice on a weekday is taken for a habit; three days in a row of the same are enough. Our choice. */
 const HABIT_TIMES = 2
 const REPEATED_DAYS = 3
@@ -90,13 +94,16 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
   if (learning.length > 0) add(WEIGHT.learning, { kind: 'learning', formIds: learning })
   const due = formIds.filter((id) => isDue(id) && !ownOf(kept, id)!.isLearning)
   const atRisk = due.filter((id) => ownOf(kept, id)!.recall < AT_RISK_BELOW).length
-  if (due.length > 0)
+  if (due.length > 0) {
+    const daysOf = (id: string) => daysBetween(ownOf(kept, id)!.lastDay, request.today)
+    due.sort((one, other) => daysOf(other) - daysOf(one))
     add(WEIGHT.due * Math.min(MOST.due, due.length) + WEIGHT.atRisk * Math.min(MOST.atRisk, atRisk), {
       ...{ kind: 'due', formIds: due },
-      days: Math.max(...due.map((id) => daysBetween(ownOf(kept, id)!.lastDay, request.today))),
+      days: daysOf(due[0]!),
     })
+  }
   for (const each of effects.filter((one) => one.isBetter && isAbout(one, routine.id, formIds)).slice(0, 1))
-    add(WEIGHT.good, { kind: 'good', ...saidOf(each) })
+    add(WEIGHT.good, { kind: 'good', ...saidOf(each), better: each.better })
   const spared = areasSpared(body.pain)
   const areas = features.areas.filter((area) => isLacking(lately.areas[area]) && !spared.has(area))
   if (areas.length > 0) add(WEIGHT.areas * Math.min(MOST.areas, areas.length), { kind: 'areas', areas })
@@ -124,8 +131,8 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
     add(WEIGHT.aim, { kind: 'aim', minutes: request.minutesLacking })
   if (body.states.includes('tired') && features.mostEffort <= GENTLE_EFFORT) add(WEIGHT.state, { kind: 'gentle' })
   if (body.states.includes('upset') && features.wakes) add(WEIGHT.state, { kind: 'wakes' })
-  if (body.states.includes('stiffBack') && features.areas.includes('lowBack')) add(WEIGHT.state, { kind: 'back' })
-  if (body.states.includes('lightHeaded') && features.seated) add(WEIGHT.state, { kind: 'seated' })
+  if (body.states.includes('stiffBack') && features.areas.includes('lowBack')) add(WEIGHT.body, { kind: 'back' })
+  if (body.states.includes('lightHeaded') && features.seated) add(WEIGHT.body, { kind: 'seated' })
   if (features.forEvening && isEvening(hour)) add(WEIGHT.evening, { kind: 'evening' })
   if (!mine) add(0, { kind: 'new' })
   else if (mine.lastDaysAgo > 0)
@@ -194,10 +201,12 @@ export function reasonsAgainst(
   // Brought to the minutes, it asks in proportion.
   const legsLoad = minutes === null ? features.legsLoad : (features.legsLoad * minutes * 60) / features.totalSeconds
   const ofUsual = lately.legs.usual >= LEAST_USUAL_LEGS ? (lately.legs.week + legsLoad) / lately.legs.usual : 0
-  if (legsLoad > 0 && ofUsual > LEGS_JUMP)
+  // What hardly asks the legs is not what makes the week a hard one for them.
+  const isMuch = legsLoad >= lately.legs.usual * LEAST_LEGS_SHARE
+  if (isMuch && !features.seated && ofUsual > LEGS_JUMP)
     add(
       isFirmlyAsked(routine.id, asks) ? WEIGHT.legsOfLaid : WEIGHT.legs * Math.min(MOST_BEYOND, ofUsual - LEGS_JUMP),
-      { kind: 'legs' },
+      { kind: 'legs', moreShare: ofUsual - 1 },
     )
   if (features.stirs && isEvening(hour)) add(WEIGHT.stirs, { kind: 'stirs' })
   if (features.forEvening && !isEvening(hour)) add(WEIGHT.forEvening, { kind: 'forEvening' })
@@ -206,7 +215,7 @@ export function reasonsAgainst(
   if (hurt.length > 0) add(WEIGHT.hurts * hurt.length, { kind: 'hurts', areas: hurt })
   const formIds = formsDone(routine)
   for (const each of effects.filter((one) => !one.isBetter && isAbout(one, routine.id, formIds)).slice(0, 1))
-    add(WEIGHT.notGood, { kind: 'notGood', ...saidOf(each) })
+    add(WEIGHT.notGood, { kind: 'notGood', ...saidOf(each), gain: each.gain, othersGain: each.othersGain ?? 0 })
   if (leftOut.length > 0) add(WEIGHT.leftOut * leftOut.length, { kind: 'leftOut', formIds: leftOut })
   return found
 }

@@ -45,8 +45,10 @@ export type TodayReason =
   | { kind: 'asked'; by: TodayAsked['by']; name: string }
   | { kind: 'habit'; times: number }
   | { kind: 'learning'; formIds: string[] }
+  /** The one that was practised longest ago first; so many days ago. */
   | { kind: 'due'; formIds: string[]; days: number }
-  | { kind: 'good'; formIds: string[]; outcome: Outcome; sessions: number }
+  /** So many sessions with it (or with the form) say how that was before and after, and in so many it was better. */
+  | { kind: 'good'; formIds: string[]; outcome: Outcome; sessions: number; better: number }
   | { kind: 'areas' | 'short'; areas: Area[] }
   | { kind: 'aim'; minutes: number }
   | { kind: 'parts'; parts: ArcPart[] }
@@ -58,14 +60,17 @@ export type TodayReason =
   | { kind: 'made' }
 export type TodayAgainst =
   | {
-      kind:
-        'doneToday' | 'heavy' | 'legs' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' | 'unclosed'
+      kind: 'doneToday' | 'heavy' | 'stirs' | 'forEvening' | 'unknownForm' | 'tooLong' | 'nothingLeft' | 'unclosed'
     }
   | { kind: 'repeated'; days: number }
+  /** With it the last seven days ask so much more of the legs than a usual week, as a share of that. */
+  | { kind: 'legs'; moreShare: number }
   | { kind: 'hurts'; areas: Area[] }
   | { kind: 'leftOut'; formIds: string[] }
-  | { kind: 'notGood'; formIds: string[]; outcome: Outcome; sessions: number }
-  | { kind: 'cannotFit'; seconds: number }
+  /** Mean change in the sessions with it, and in the others. */
+  | { kind: 'notGood'; formIds: string[]; outcome: Outcome; sessions: number; gain: number; othersGain: number }
+  /** How near it was brought; whether nothing nearer exists. */
+  | { kind: 'cannotFit'; seconds: number; proven: boolean }
 
 export interface TodayOffer {
   routineId: string

@@ -2,7 +2,7 @@
  * What a fit can still reach: bounds of the sums that every answer must keep to, whatever is chosen later, in tables that a search looks
  * up at each step.
  */
-import { NO_HURRY, SAME_SECONDS, type CheckTime } from '../basics'
+import { SAME_SECONDS, type Work } from '../basics'
 import type { MovingAndClosing } from './closing'
 import type { FitOption } from './fitProblem'
 
@@ -10,10 +10,11 @@ import type { FitOption } from './fitProblem'
 export const PLAIN_MEASURES = 3
 /** How far beyond the least possible cost the tables are made at first. */
 export const LEAST_REACH = 24
-/** Weights of the closing's surplus against the length in the joint bounds; any set is right, these prune well. */
-const JOINT_WEIGHTS = [0.3, 1, 3.3]
+/** The most that the closing's surplus weighs against the length in a joint bound; any weight is right. */
 const MOST_WEIGHT = 40
 const SHARPENING_ROUNDS = 24
+/** So many cells of a table are filled in the time of a step of the search. Measured. */
+const CELLS_PER_STEP = 100
 
 /** A quantity that adds up over the items: a weight on moving and one on closing seconds, and a limit for the sum. */
 export interface Measure {
@@ -34,7 +35,7 @@ export class FitBounds {
     private readonly sequence: readonly number[],
     private readonly closingShare: number,
     private readonly mostDrops: number,
-    private readonly checkTime: CheckTime = NO_HURRY,
+    private readonly work: Work,
   ) {}
 
   /** What every answer must reach: the window from both sides, the closing, and their joint bounds. */
@@ -58,7 +59,8 @@ export class FitBounds {
     const joint = [longer, shorter].flatMap((of, side) => {
       // The window only shifts the bound: its sharpest weight is the same for all windows.
       const sharpest = (this.sharpest[side] ??= this.sharpestWeight(of))
-      return [...JOINT_WEIGHTS, sharpest].map(of)
+      // With the weight of one by the share, a bound tells that the closing chosen leaves no window; with one, and the sharpest, it prunes well.
+      return [1, Math.min(MOST_WEIGHT, 1 / share), sharpest].map(of)
     })
     return [...plain, { moving: -share, closing: 1, least: -SAME_SECONDS }, ...joint]
   }
@@ -66,7 +68,7 @@ export class FitBounds {
   /** The weight at which a joint bound of the whole is least (it is convex in the weight): found by cutting the range in thirds. */
   private sharpestWeight(of: (weight: number) => Measure): number {
     const bound = (weight: number) => {
-      this.checkTime()
+      this.work.spend(this.spans.length)
       const measure = of(weight)
       return this.spans.reduce(
         (sum, options, item) => sum + Math.max(...options.map((_, option) => this.most(measure, item, option))),
@@ -125,7 +127,7 @@ export class FitBounds {
     for (let item = this.sequence.length - 1; item >= 0; item -= 1) {
       const chosenItem = this.sequence[item]!
       for (const { cost: asked, isDrop, adds } of this.usefulOptions(measure, chosenItem, counted)) {
-        this.checkTime()
+        this.work.spend(Math.ceil(((drops + 1) * (cap + 1)) / CELLS_PER_STEP))
         const drop = isDrop ? 1 : 0
         for (let dropsRemaining = drop; dropsRemaining <= drops; dropsRemaining += 1) {
           const here = item * layer + dropsRemaining * width

@@ -1,4 +1,4 @@
-import type { CheckTime } from '../basics'
+import type { Work } from '../basics'
 import type { MovingAndClosing } from './closing'
 
 /** One way to do an item: `cost` is a whole number from 0 on; `drops` leaves it out. */
@@ -25,10 +25,8 @@ export interface FitProblem<State> {
   alike: (state: State) => string
   /** Whether the length of an item is the same wherever it begins, for any of its options. */
   free: (item: number) => boolean
-  /** One descent gives up after so many steps; the answer is then not proven. */
-  mostSteps?: number
-  /** Asked now and then by the search, which ends with `TimeUpError` when it throws. */
-  checkTime?: CheckTime
+  /** What the search may do; a fixed amount where nothing is said. */
+  work?: Work
 }
 
 export interface FitAnswer {
@@ -41,6 +39,6 @@ export interface FitAnswer {
   closingKept: boolean
   dropped: number
   cost: number
-  /** False only when the search ran out of steps before it had ruled everything better out. */
+  /** False only when the work was done before everything better had been ruled out. */
   proven: boolean
 }

@@ -13,7 +13,8 @@ export {
   keepsClosing,
   type MovingAndClosing,
 } from './closing'
-export { canMeet, missUnitSeconds, solveFit } from './fit'
+export { canMeet, solveFit } from './fit'
+export { missUnitSeconds } from './fitSearch'
 export type { FitAnswer, FitOption, FitProblem } from './fitProblem'
 export { EXACT_ENTRIES, ORDER_RULES, ORDER_WEIGHTS, suggestOrder, type OrderFaults, type OrderRule } from './order'
 export { stirs } from './arcFindings'

@@ -22,7 +22,11 @@ import type { RunnerState, SessionPlan } from './types'
 const SHAKE = { beatsPerMinute: 120, beats: 40 }
 const REST_SECONDS = 30
 
-const freeForm = (id: string, name: string, change: Partial<Form>): Form => ({ ...blankForm(id, name), ...change })
+/** Done standing, or sitting by whoever sits. */
+const freeForm = (id: string, name: string, change: Partial<Form>): Form => ({
+  ...{ ...blankForm(id, name), versions: [{ kind: 'seated', change: '' }] },
+  ...change,
+})
 /** What one may put in between: they belong to no catalogue and to no routine. */
 export const INTERLUDE_FORMS = {
   shakeOut: freeForm('aside-shake-out', 'Shake out', {
@@ -182,7 +186,8 @@ export function withoutInterruption(state: RunnerState, { index, item }: Here): 
 export function interludeItem(what: keyof typeof INTERLUDE_FORMS, here: Here): ScheduleItem {
   const form = INTERLUDE_FORMS[what]
   const step = { ...stepFor(form, form.id), part: here.occurrence.part, restBreaths: 0 }
-  return scheduleItem(0, { ...plainPerformance(step), announce: 'short' })
+  const stage = here.occurrence.stance === 'seated' ? 'seated' : 'whole'
+  return scheduleItem(0, { ...plainPerformance(step), announce: 'short', stage })
 }
 
 /** Put items after the one at `index`, in place of those that came after it when `instead` is set. */

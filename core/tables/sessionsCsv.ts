@@ -69,10 +69,10 @@ const painText = (pain: Felt['pain']) => pain?.map(({ place, level }) => `${plac
 /** Sessions as a table, earliest first. */
 export function writeSessionsCsv(sessions: readonly SessionRecord[]): string {
   const rows = byTime(sessions).map((session) => {
-    const { elsewhereSeconds, lesson, companions, asides, recorded } = session
+    const { elsewhereSeconds, lesson, companions, health, asides, recorded } = session
     const emptyPain = { before: session.before.pain?.length === 0, after: session.after.pain?.length === 0 }
     const more = {
-      ...{ elsewhereSeconds, lesson, companions, recorded },
+      ...{ elsewhereSeconds, lesson, companions, health, recorded },
       ...(asides.length > 0 && { asides }),
       ...((emptyPain.before || emptyPain.after) && { emptyPain }),
     }

@@ -29,6 +29,7 @@ export {
   type PresentCount,
 } from './moment'
 export { companionsSchema } from './companionsSchema'
+export { COUNTS_OF_IN_BREATH } from './builder'
 export { COMPANION_LIMITS, companionGroups } from './companions'
 export { totalsOf, type Totals } from './totals'
 export { easedShare, levelIn, risesOf } from './breathLevel'

@@ -1,6 +1,7 @@
 import {
   formMyWay,
   plainWay,
+  seated,
   wayFor,
   withBreathSwapped,
   withManner,
@@ -39,10 +40,14 @@ export function formThere(
   const stage = so?.stage === 'watch' || asked === 'whole' ? (so?.stage ?? asked) : asked
   const mine = wayFor(step, setting.ways)
   const layered = so?.version && !sitsToday ? withManner(form.id, mine, { version: so.version, choices: {} }) : mine
-  const sits = sitsToday || stage === 'seated'
-  const posed = sits ? { ...(layered ?? plainWay('seated', form.id)), version: 'seated' as const } : layered
+  const sits = (sitsToday || stage === 'seated') && form.versions.some(({ kind }) => kind === 'seated')
+  // What is only imagined stays so when one sits: sitting gives no arm back what it should not do.
+  const imagines = layered?.version === 'imagined' && form.versions.some(({ kind }) => kind === 'imagined')
+  const posed =
+    sits && !imagines ? { ...(layered ?? plainWay('seated', form.id)), version: 'seated' as const } : layered
   const way = so?.swapBreath ? withBreathSwapped(form, posed, setting.rules) : posed
-  const made = withCues(knownFormMyWay(form, way, setting.rules), so?.cues ?? [])
+  const mineHere = knownFormMyWay(form, way, setting.rules)
+  const made = withCues(sits && imagines ? onSeat(mineHere) : mineHere, so?.cues ?? [])
   const version = form.versions.find(({ kind }) => kind === way?.version)?.kind ?? null
   const how = { stage, version, weightKg: way?.weightKg ?? null, breathTurned: so?.swapBreath ?? false }
   return so ? { ...withStances(made), ...how } : { ...made, ...how }
@@ -57,6 +62,12 @@ function withCues(made: FormAndPhases, cues: readonly string[]): FormAndPhases {
     phases: move.phases.map((phase) => ({ ...phase, cue: cues[at++] || phase.cue })),
   }))
   const form = { ...made.form, moves }
+  return { ...made, form, phases: phasesOf(form) }
+}
+
+/** The same done sitting, with all else as it is. */
+function onSeat(made: FormAndPhases): FormAndPhases {
+  const form = seated(made.form)
   return { ...made, form, phases: phasesOf(form) }
 }
 

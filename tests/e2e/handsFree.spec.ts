@@ -126,6 +126,13 @@ test('dizzy drops all pacing, waits, and goes on or closes', async ({ page }) =>
   await expectNoAxeFindings(page)
   await letPass(page, 60)
   await expect(dizzy).toBeVisible()
+  // What has the focus is what is safe: a key that is pressed in haste does not go on.
+  const sits = dizzy.getByRole('button', { name: 'I sit and breathe normally' })
+  await expect(sits).toBeFocused()
+  await page.keyboard.press('Space')
+  await expect(sits).toHaveAttribute('aria-pressed', 'true')
+  await expect(dizzy).toContainText('What comes is done sitting')
+  await page.keyboard.press('Space')
   await dizzy.getByRole('button', { name: 'Go on' }).click()
   await expect(now(page)).toContainText('NextRise and sink')
   await page.keyboard.press('d')

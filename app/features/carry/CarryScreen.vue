@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { routineOfOne, type Routine } from '#core/routine'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
-import { useEased } from '~/shared/plan/useEased'
+import { useHealth } from '~/shared/plan/useHealth'
 import { usePersonStore } from '~/shared/store/person'
 import RoutineBack from '~/shared/ui/RoutineBack.vue'
 import RoutineGone from '~/shared/ui/RoutineGone.vue'
@@ -22,12 +22,14 @@ const kept = computed<Routine | null>(() => {
   if (form.value) return routineOfOne(form.value)
   return person.routines.find(({ id }) => id === route.query.routine) ?? null
 })
-const { eased, milderWords } = useEased(() => kept.value)
-const isForbidden = computed(() => choices.value.milder && eased.value !== null && 'not' in eased.value)
+const health = useHealth()
+const adjusted = computed(() => (kept.value ? health.adjusted(kept.value) : null))
+const milderWords = computed(() => adjusted.value && health.phrase(adjusted.value))
+const isForbidden = computed(() => choices.value.milder && Boolean(adjusted.value?.asksFirst))
 const session = computed(() => {
   if (!kept.value) return null
-  const milder = choices.value.milder && eased.value && !('not' in eased.value)
-  return { title: kept.value.name, routine: milder ? (eased.value as { routine: Routine }).routine : kept.value }
+  const gentler = choices.value.milder && !isForbidden.value ? adjusted.value?.routine : null
+  return { title: kept.value.name, routine: gentler ?? kept.value }
 })
 const sessions = computed(() => (session.value ? [session.value] : []))
 const timeline = computed(() => {
@@ -60,7 +62,13 @@ useHead({ title: computed(() => `Take along: ${kept.value?.name ?? 'nothing'} ·
       :forbidden="isForbidden"
       :files="files"
     >
-      <InWriting :session="session!" :choices="choices" :heard="files.heard" :routine-id="form ? null : kept.id" />
+      <InWriting
+        :session="session!"
+        :choices="choices"
+        :heard="files.heard"
+        :routine-id="form ? null : kept.id"
+        :health-words="choices.milder ? (milderWords ?? '') : ''"
+      />
     </CarrySound>
   </div>
 </template>

@@ -16,6 +16,8 @@ const props = defineProps<{
   heard: (routine: CarriedSession['routine'], choices: CarryChoices) => Promise<HeardSession>
   /** The card is of a routine that is kept. */
   routineId: string | null
+  /** What the health settings changed; empty where they changed nothing. */
+  healthWords: string
 }>()
 const person = usePersonStore()
 const title = computed(() => props.session.title)
@@ -33,7 +35,8 @@ async function chapters() {
 async function card() {
   const { timeline } = await props.heard(props.session.routine, props.choices)
   const lines = cardLines(timeline, totalsOf(timeline), person.formsById)
-  download(name('svg', ' card'), cardSvg(title.value, timeline.totalSeconds, lines), 'image/svg+xml')
+  const under = [props.session.routine.purpose, props.healthWords && `For my health settings. ${props.healthWords}`]
+  download(name('svg', ' card'), cardSvg(title.value, timeline.totalSeconds, lines, under), 'image/svg+xml')
 }
 function text() {
   const written = writeRoutineText(props.session.routine, person.forms, person.person.forms)

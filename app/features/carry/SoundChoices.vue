@@ -7,7 +7,7 @@ import ChoiceField from '~/shared/ui/ChoiceField.vue'
 defineProps<{
   /** Why a format cannot be made here; empty where it can. */
   opusMissing: string
-  /** What becomes milder with what I declared; null where I declared nothing. */
+  /** What the health settings change; null where they change nothing. */
   milderWords: string | null
 }>()
 const choices = defineModel<CarryChoices>({ required: true })
@@ -63,10 +63,10 @@ const room = (value: number | null) =>
       </label>
       <label v-if="milderWords !== null" class="row">
         <ToggleSwitch :model-value="choices.milder" @update:model-value="set({ milder: $event })" />
-        milder, as what I declared asks for
+        gentler, for my health settings
       </label>
     </div>
-    <p v-if="milderWords" class="small" role="status">{{ milderWords }}</p>
+    <p v-if="milderWords && choices.milder" class="small" role="status">{{ milderWords }}</p>
     <div class="field">
       <label :for="roomId">Room to spare before each form, in seconds</label>
       <InputNumber

@@ -27,15 +27,25 @@ const STONES: Record<ArcPart, string> = {
 /** Letters of this family are about so wide, as a share of their size: a long name is set smaller rather than cut. From memory. */
 const LETTER_WIDTH = 0.53
 
+/** What stands under the title of a card, before its length, each on a line of its own; an empty one is left out. */
+const UNDER_LINE = 6
+
 /** The card as one picture of a page: what is done, how often, in which stance, to be read from two metres. */
-export function cardSvg(title: string, totalSeconds: number, lines: readonly CardLine[]): string {
+export function cardSvg(
+  title: string,
+  totalSeconds: number,
+  lines: readonly CardLine[],
+  underTitle: readonly string[] = [],
+): string {
+  const under = underTitle.filter((each) => each.trim() !== '')
+  const head = HEAD + under.length * UNDER_LINE
   const parts = ARC_PARTS.map((part) => ({ part, lines: lines.filter((line) => line.part === part) })).filter(
     (each) => each.lines.length > 0,
   )
-  const room = PAGE.height - HEAD - FOOT
+  const room = PAGE.height - head - FOOT
   const height = Math.min(MOST_LINE, room / (lines.length + parts.length * 0.9))
   const sizes = columnSizes(lines, height)
-  let y = HEAD
+  let y = head
   const drawn = parts.flatMap(({ part, lines: those }) => {
     const heading = text(PAGE.margin, y + height * 0.65, height * 0.42, PART_WORDS[part], SOFT)
     y += height * 0.9
@@ -53,7 +63,8 @@ export function cardSvg(title: string, totalSeconds: number, lines: readonly Car
 <title>${escaped(title)}</title>
 <rect width="${width}" height="${PAGE.height}" fill="#ffffff"/>
 ${text(margin, 18, fitted(title, 10, width - 2 * margin), title, INK, 'bold')}
-${text(margin, 26, 5, `${durationPhrase(totalSeconds)} at my breath`, SOFT)}
+${under.map((each, at) => text(margin, 26 + at * UNDER_LINE, fitted(each, 5, width - 2 * margin), each, SOFT)).join('\n')}
+${text(margin, 26 + under.length * UNDER_LINE, 5, `${durationPhrase(totalSeconds)} at my breath`, SOFT)}
 ${drawn.join('\n')}
 </svg>
 `

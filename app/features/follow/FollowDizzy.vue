@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** All pacing is dropped: nothing moves and nothing sounds until I say so, where there is something to say it with. */
 defineProps<{ onlyShown?: boolean }>()
-defineEmits<{ goOn: []; close: []; end: [] }>()
-// What was pressed is gone with what it was on: the keys go to what is asked now.
+defineEmits<{ goOn: [sits: boolean]; close: []; end: [] }>()
+/** Who sat down goes on sitting. */
+const sits = ref(false)
+// What was pressed is gone with what it was on: the keys go to what is safe now, so that no hasty press goes on.
 const first = useTemplateRef<{ $el: HTMLElement }>('first')
 onMounted(() => first.value?.$el.focus({ preventScroll: true }))
 </script>
@@ -11,10 +13,19 @@ onMounted(() => first.value?.$el.focus({ preventScroll: true }))
   <section class="dizzy" aria-label="Dizzy">
     <p class="breathe">Breathe normally</p>
     <p class="then">Let everything go. Sit down if you like. Wait until it has passed.</p>
+    <p v-if="sits" class="then" role="status">Sit as long as you need. What comes is done sitting, where it can be.</p>
     <div v-if="!onlyShown" class="choices">
-      <Button ref="first" size="large" label="Go on" @click="$emit('goOn')" />
+      <Button
+        ref="first"
+        class="whole"
+        size="large"
+        label="I sit and breathe normally"
+        :aria-pressed="sits"
+        @click="sits = !sits"
+      />
+      <Button size="large" label="Go on" severity="secondary" @click="$emit('goOn', sits)" />
       <Button size="large" label="Close now" severity="secondary" @click="$emit('close')" />
-      <Button class="end" size="large" label="End" severity="secondary" text @click="$emit('end')" />
+      <Button class="whole end" size="large" label="End" severity="secondary" text @click="$emit('end')" />
     </div>
     <p class="then">If it comes back or does not pass, stop, and ask a doctor.</p>
   </section>
@@ -50,8 +61,10 @@ onMounted(() => first.value?.$el.focus({ preventScroll: true }))
   min-height: 5.5rem;
   font-size: 1.4rem;
 }
-.choices .end {
+.choices .whole {
   grid-column: 1 / -1;
+}
+.choices .end {
   min-height: 3rem;
 }
 </style>

@@ -10,6 +10,7 @@ import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import FollowLooks from './FollowLooks.vue'
+import HealthAsk from './HealthAsk.vue'
 import WhoPractises from './WhoPractises.vue'
 
 /** Before the first breath: what is coming, how it is now, and one key to begin. */
@@ -42,15 +43,18 @@ const companions = ref<Companion[]>([])
 /** Offered where a form of it is still being learned. */
 const canLeadAsLearned = hasUnlearned(props.state.plan.routine, person.stageOf)
 const leadsAsLearned = ref(false)
+/** What was declared is not heeded this time: chosen here, and forgotten with the session. */
+const asWritten = ref(false)
 const beginButton = ref<{ $el: HTMLElement } | null>(null)
 // Focus comes with the page on its first load only; whoever comes from another screen finds it here too.
 onMounted(() => beginButton.value?.$el.focus())
-watch([today, kilograms, leadsAsLearned, companions], ([chosen, weight, learned, others]) => {
+watch([today, kilograms, leadsAsLearned, companions, asWritten], ([chosen, weight, learned, others, written]) => {
   follow.doToday({
     version: chosen === PLANNED ? null : (chosen as TodayVersion),
     weightKg: chosen === 'weighted' ? weight : undefined,
     leadsAsLearned: learned,
     companions: others,
+    asWritten: written,
   })
 })
 const first = computed(() => props.state.timeline.occurrences[0])
@@ -65,8 +69,17 @@ const first = computed(() => props.state.timeline.occurrences[0])
       <template v-if="first">It begins with {{ first.formName }}, {{ STANCE_WORDS[first.stance] }}.</template>
     </p>
     <BrookDrawing :timeline="state.timeline" size="small" />
+    <HealthAsk v-if="follow.led" v-model="asWritten" :led="follow.led" :written="follow.written!" />
     <div class="row">
-      <Button ref="beginButton" size="large" label="Begin" icon="pi pi-play" autofocus @click="$emit('begin')" />
+      <Button
+        ref="beginButton"
+        size="large"
+        label="Begin"
+        icon="pi pi-play"
+        autofocus
+        :disabled="Boolean(follow.led?.asksFirst)"
+        @click="$emit('begin')"
+      />
       <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
       <Button size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
       <p v-if="isShown">A second screen shows it too.</p>

@@ -70,6 +70,10 @@ function begin() {
   follow.command('start')
   if (watchFirst.value) follow.command('watchFirst')
 }
+function goOnAfterDizziness(sits: boolean) {
+  act('pauseOrGoOn')
+  if (sits) act('sitDown')
+}
 const watchFirst = ref(false)
 const simulating = ref(false)
 
@@ -141,7 +145,7 @@ const halves = computed(() => person.settings.remote.halves && running.value)
     <FollowEnd v-else-if="status === 'ended'" @leave="leave" @undo="act('undo')" />
     <FollowDizzy
       v-else-if="status === 'dizzy'"
-      @go-on="act('pauseOrGoOn')"
+      @go-on="goOnAfterDizziness"
       @close="act('closeNow')"
       @end="act('end')"
     />

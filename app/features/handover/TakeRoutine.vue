@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import { comingWith, taking, unknownForms, type ComingForm, type Handed } from '#core/handover'
-import { useEased } from '~/shared/plan/useEased'
+import { useHealth } from '~/shared/plan/useHealth'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useCompiled } from '~/shared/store/compiled'
 import { incoming } from '~/shared/files/incoming'
@@ -53,10 +53,11 @@ const lines = computed(() => {
   const { timeline, totals } = result.value
   return cardLines(timeline, totals, new Map(setting.value.forms.map((form) => [form.id, form])))
 })
-const { milderWords } = useEased(
-  () => (unknown.value.length === 0 ? wouldBe.value.routine : null),
-  () => setting.value,
-)
+const health = useHealth()
+const milderWords = computed(() => {
+  const found = unknown.value.length === 0 ? health.adjusted(wouldBe.value.routine, setting.value) : null
+  return found && health.phrase(found, setting.value)
+})
 
 async function take() {
   const choice = { theirWays: theirWays.value, instead: instead.value }
@@ -143,7 +144,7 @@ async function take() {
       >
     </section>
 
-    <p v-if="milderWords">With what I declared it is led milder. {{ milderWords }}</p>
+    <p v-if="milderWords">For your health settings it is led gentler. {{ milderWords }}</p>
     <p class="small soft">
       Somebody else made it, for their own body. Stay in the comfortable range, and begin smaller, higher or seated
       where in doubt.

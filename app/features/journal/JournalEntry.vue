@@ -2,6 +2,7 @@
 import { correctionsOf, type SessionRecord } from '#core/journal'
 import { usePersonStore } from '~/shared/store/person'
 import { sensationPhrase } from '~/shared/words/body'
+import { healthNotePhrase } from '~/shared/words/health'
 import { companionsPhrase, lessonPhrase, RECALL_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import DoneStones from '~/shared/drawing/DoneStones.vue'
@@ -55,6 +56,7 @@ const wasOf = (stepId: string) => {
     </p>
     <p v-if="session.companions?.length" class="small">{{ companionsPhrase(session.companions) }}</p>
     <p v-if="lesson" class="small">{{ lesson }}</p>
+    <p v-if="session.health" class="small soft">{{ healthNotePhrase(session.health) }}</p>
     <p v-if="session.words" class="words">{{ session.words }}</p>
     <div v-if="open" class="details">
       <table v-if="session.done.length > 0" class="ledger">

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { ARC_PARTS } from '#core/forms'
+import { useHealth } from '~/shared/plan/useHealth'
 import { useCompiled } from '~/shared/store/compiled'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { usePersonStore } from '~/shared/store/person'
 import { cardLines } from '~/shared/words/cardLines'
+import { healthChanges } from '~/shared/words/health'
 import { PART_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 
@@ -12,7 +14,12 @@ const person = usePersonStore()
 const compiled = useCompiled()
 const route = useRoute()
 const routine = computed(() => person.routines.find(({ id }) => id === route.params.id) ?? null)
-const drawn = computed(() => (routine.value ? compiled(routine.value) : null))
+const health = useHealth()
+const adjusted = computed(() => (routine.value ? health.adjusted(routine.value) : null))
+/** The card says what is led; as written where that was chosen, or where nothing else is left. */
+const asWritten = ref(false)
+const shown = computed(() => (asWritten.value ? null : adjusted.value?.routine) ?? routine.value)
+const drawn = computed(() => (shown.value ? compiled(shown.value) : null))
 useHead({ title: computed(() => `${routine.value?.name ?? 'No such routine'} · Pebblebrook`) })
 
 const lines = computed(() => {
@@ -26,6 +33,9 @@ const parts = computed(() =>
 )
 /** Lettering as large as the number of lines lets it be, so that it stays on one page. */
 const lineHeightMm = computed(() => Math.min(13, 205 / Math.max(1, lines.value.length + parts.value.length * 0.8)))
+const changes = computed(() =>
+  routine.value && adjusted.value ? healthChanges(routine.value, adjusted.value, person.setting, person.formsById) : [],
+)
 const print = () => window.print()
 </script>
 
@@ -38,10 +48,17 @@ const print = () => window.print()
     <div class="row no-print">
       <NuxtLink :to="person.isShipped(routine.id) ? '/routines' : `/routines/${routine.id}`">Back</NuxtLink>
       <Button label="Print this card" icon="pi pi-print" @click="print" />
+      <label v-if="changes.length > 0" class="row"><input v-model="asWritten" type="checkbox" /> As written</label>
     </div>
+    <p v-if="adjusted?.asksFirst" role="status">{{ health.phrase(adjusted) }}</p>
     <article class="card" :style="{ '--line': `${lineHeightMm}mm` }">
       <h1>{{ routine.name }}</h1>
+      <p v-if="routine.purpose">{{ routine.purpose }}</p>
       <p>{{ durationPhrase(drawn.totals.totalSeconds) }} at my breath</p>
+      <p v-if="changes.length > 0 && asWritten" class="health">
+        As written. My health settings advise otherwise: {{ changes.join(' ') }}
+      </p>
+      <p v-else-if="changes.length > 0" class="health">For my health settings: {{ changes.join(' ') }}</p>
       <section v-for="each in parts" :key="each.part" :aria-label="PART_WORDS[each.part]">
         <h2>{{ PART_WORDS[each.part] }}</h2>
         <ul>
@@ -89,6 +106,10 @@ li :deep(.feet) {
 li :deep(.breath) {
   width: calc(var(--line) * 1.1);
   height: calc(var(--line) * 0.5);
+}
+.health {
+  font-size: calc(var(--line) * 0.4);
+  line-height: 1.3;
 }
 .stance {
   font-size: 0.75em;

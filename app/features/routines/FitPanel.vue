@@ -211,9 +211,14 @@ function bindingWords(binding: FitBinding): string {
     <div v-if="result" class="stack" role="status">
       <p>
         <strong>{{ durationPhrase(result.seconds) }}</strong><template v-if="result.met"> — it fits.</template
-        ><template v-else> — as near as it comes to {{ plural(minutes, 'minute') }}.</template>
+        ><template v-else>
+          — {{ result.proven ? 'as close as possible to' : 'the closest that was found to' }}
+          {{ plural(minutes, 'minute') }}.</template
+        >
         <span v-if="!result.closingKept" class="fault"> The closing cannot keep its share.</span>
-        <span v-if="!result.proven" class="soft"> A good fit; whether it is the best was not settled in time.</span>
+        <span v-if="!result.proven" class="soft">
+          It may not be the best one: the search ended before that was settled.</span
+        >
       </p>
       <ul v-if="result.bindings.length > 0">
         <li

@@ -145,7 +145,14 @@ const purposes = PURPOSES.map((value) => ({ value, name: PURPOSE_WORDS[value] })
           <template v-if="drawn.totals.closingShare !== null">
             · closing {{ percentPhrase(drawn.totals.closingShare) }} of the moving time</template
           >
-          <span v-if="!proposal.fit.met"> · as near to {{ plural(minutes, 'minute') }} as these forms come</span>
+          <span v-if="!proposal.fit.met">
+            ·
+            {{
+              proposal.fit.proven
+                ? `as close to ${plural(minutes, 'minute')} as these forms come`
+                : `the closest to ${plural(minutes, 'minute')} that was found`
+            }}</span
+          >
         </p>
         <BrookDrawing :timeline="drawn.timeline" size="large" />
         <ol class="chosen">

@@ -10,6 +10,8 @@ defineProps<{
   routine: Routine
   result: Compiled
   mine: boolean
+  /** What the health settings change when it is led; empty where nothing. */
+  healthWords: string
   /** The time that the whole width stands for. */
   scaleSeconds: number
 }>()
@@ -32,6 +34,7 @@ const emit = defineEmits<{ follow: []; copy: []; remove: [] }>()
           </template>
         </p>
         <p v-else class="small fault">{{ result.why }}</p>
+        <p v-if="healthWords" class="small health">For your health settings. {{ healthWords }}</p>
         <p v-if="routine.purpose" class="small soft">{{ routine.purpose }}</p>
       </div>
       <div class="row">

@@ -3,6 +3,7 @@ import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
 import { plainSpelling } from '#core/forms'
 import { emptyRoutine, stepsOf, type Routine } from '#core/routine'
+import { useHealth } from '~/shared/plan/useHealth'
 import { useCompiled, type Compiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
@@ -15,6 +16,7 @@ import RoutineRow from './RoutineRow.vue'
 const person = usePersonStore()
 const follow = useFollowStore()
 const compiled = useCompiled()
+const health = useHealth()
 const confirm = useConfirm()
 useHead({ title: 'Routines · Pebblebrook' })
 
@@ -44,7 +46,13 @@ function compiledOnce(routine: Routine) {
   of.set(routine, result)
   return result
 }
-const entries = computed(() => shown.value.map((routine) => ({ routine, compiled: compiledOnce(routine) })))
+function healthWords(routine: Routine): string {
+  const adjusted = health.adjusted(routine)
+  return adjusted ? health.phrase(adjusted) : ''
+}
+const entries = computed(() =>
+  shown.value.map((routine) => ({ routine, compiled: compiledOnce(routine), healthWords: healthWords(routine) })),
+)
 /** All brooks of the list are drawn to one scale, so that a short one looks short. */
 const longestSeconds = computed(() =>
   Math.max(0, ...entries.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
@@ -102,11 +110,12 @@ function remove(routine: Routine) {
       </p>
       <ul class="routines">
         <RoutineRow
-          v-for="{ routine, compiled: result } in group.entries"
+          v-for="{ routine, compiled: result, healthWords: forHealth } in group.entries"
           :key="routine.id"
           :routine="routine"
           :result="result"
           :mine="isMine(routine)"
+          :health-words="forHealth"
           :scale-seconds="longestSeconds"
           @follow="followIt(routine)"
           @copy="copy(routine)"

@@ -10,15 +10,9 @@ export interface SentProposeRequest extends Omit<ProposeRequest, 'allowed' | 'st
   days: [formId: string, days: number][]
 }
 
-/** Nobody waits longer for a fit: then the best that was found is shown. */
-const nowMs = () => performance.now()
-const TIME_GIVEN = { nowMs, withinMs: 2000 }
-/** A proposal that takes longer than this to fit is better chosen a little otherwise. */
-const PROPOSE_TIME = { nowMs, withinMs: 1600 }
-
 /** Searches that may take a moment, away from the page. */
 const composerWorker = {
-  fit: (request: FitRequest): FitResult => fitRoutine(request, TIME_GIVEN),
+  fit: (request: FitRequest): FitResult => fitRoutine(request),
   propose({ allowedIds, stages, days, ...request }: SentProposeRequest): Proposal {
     const allowed = new Set(allowedIds)
     const stageOf = new Map(stages)
@@ -29,7 +23,6 @@ const composerWorker = {
       stageOf: (formId) => stageOf.get(formId) ?? null,
       daysSince: (formId) => daysSince.get(formId) ?? null,
       newId: () => `s-${newUuid().slice(0, 8)}`,
-      time: PROPOSE_TIME,
     })
   },
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { workOf } from '#core/basics'
 import { closeAfter, closingSecondsAfter, type ClosingKind } from '#core/compose'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
@@ -10,15 +11,14 @@ const follow = useFollowStore()
 const minutes = ref<number | null>(10)
 const FORMS = ['three-sweeps', 'gather-to-the-belly', 'hands-on-the-belly', 'settle']
 const wanted = computed(() => closingSecondsAfter((minutes.value ?? 0) * 60, person.settings.rules))
-/** A look at the clock, so that the fit never keeps anybody waiting who stands there. */
-const WITHIN_MS = 150
+/** The fit keeps nobody waiting who stands there. */
+const CLOSE_WORK = 300_000
 
 async function close(kind: ClosingKind) {
   if (!minutes.value) return
   const forms = FORMS.flatMap((id) => person.formsById.get(id) ?? [])
   const { forms: _, ...setting } = person.setting
-  const time = { nowMs: () => performance.now(), withinMs: WITHIN_MS }
-  const routine = closeAfter(minutes.value * 60, kind, { ...setting, forms }, forms, time)
+  const routine = closeAfter(minutes.value * 60, kind, { ...setting, forms }, forms, workOf(CLOSE_WORK))
   if (!routine) return
   follow.prepare(routine, { elsewhereSeconds: minutes.value * 60 })
   await navigateTo('/follow')

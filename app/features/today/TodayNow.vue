@@ -25,7 +25,6 @@ const { minutes, states, felt, found, failed, looking, look, weekday, dueCount, 
 const names = computed<TodayNames>(() => ({
   nameOf: (formId) => person.formsById.get(formId)?.name ?? 'a form that is gone',
   weekday: weekday.value,
-  isWhole: person.isWhole,
 }))
 const offers = computed(() => found.value?.offers ?? [])
 /** The one that stands in front: the best, or another that was asked for. What is found later does not take its place. */

@@ -18,11 +18,11 @@ const LISTS = ['settings', ...PERSON_LISTS] as const
 /** Foresee what will stand in front of Today, for the next start, now and whenever something of the person has changed. */
 export function rememberForeseen() {
   const person = usePersonStore()
-  const inWords = ({ fromMs, untilMs, today, isWhole, offer, steps, rest }: Foreseen): ForeseenWords => {
+  const inWords = ({ fromMs, untilMs, today, offer, steps, rest }: Foreseen): ForeseenWords => {
     const nameOf = (formId: string) => person.formsById.get(formId)?.name ?? 'a form that is gone'
     return {
       ...{ fromMs, untilMs },
-      ...offerWords(offer, steps, null, { nameOf, weekday: weekday(today), isWhole }),
+      ...offerWords(offer, steps, null, { nameOf, weekday: weekday(today) }),
       rest: rest ? REST_WORDS[rest.why] : '',
       restFirst: rest?.first === true,
     }

@@ -1,7 +1,7 @@
 import type { Outcome } from '#core/evidence'
 import type { ArcPart, Side } from '#core/forms'
 import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
-import { listPhrase, plural } from '~/shared/words/numbers'
+import { listPhrase, percentPhrase, plural } from '~/shared/words/numbers'
 import type { OfferWords } from '~/shared/store/foreseen'
 import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/body'
 import { agoPhrase, durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
@@ -11,15 +11,17 @@ export interface TodayNames {
   nameOf: (formId: string) => string
   /** 1 is Monday. */
   weekday: number
-  /** While only the latest sessions are known, nobody can say that a routine was never followed. */
-  isWhole: boolean
 }
 
-/** What the journal finds: "there was less pain", "calm was better". */
-const outcomePhrase = (outcome: Outcome, isBetter: boolean) =>
-  outcome === 'pain'
-    ? `there was ${isBetter ? 'less' : 'more'} pain`
-    : `${SCALE_WORDS[outcome].name.toLowerCase()} was ${isBetter ? 'better' : 'worse'}`
+const outcomeName = (outcome: Outcome) => (outcome === 'pain' ? 'pain' : SCALE_WORDS[outcome].name.toLowerCase())
+/** "0.4 up", "0.2 down"; of pain, a gain is less of it. */
+function changedBy(outcome: Outcome, gain: number): string {
+  const change = outcome === 'pain' ? -gain : gain
+  const size = Math.abs(change).toFixed(1)
+  return size === '0.0' ? 'not at all' : `${size} ${change > 0 ? 'up' : 'down'}`
+}
+const withWhat = (formIds: readonly string[], nameOf: TodayNames['nameOf']) =>
+  formIds.length > 0 ? listPhrase(formIds.map(nameOf)) : 'it'
 
 function askedPhrase(by: TodayAsked['by'], name: string): string {
   switch (by) {
@@ -61,26 +63,31 @@ export const reasonPhrases = ({ reasons }: Pick<TodayOffer, 'reasons'>, names: T
   reasons.slice(0, MOST_REASONS).map((reason) => reasonPhrase(reason, names))
 
 /** Why a routine is offered: "done on 4 of the last six Tuesdays". */
-export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: TodayNames): string {
+export function reasonPhrase(reason: TodayReason, { nameOf, weekday }: TodayNames): string {
   switch (reason.kind) {
     case 'asked':
       return askedPhrase(reason.by, reason.name)
     case 'habit':
-      return `done on ${reason.times} of the last six ${WEEKDAY_WORDS[weekday - 1]}s`
+      return `done on ${reason.times} of the last 6 ${WEEKDAY_WORDS[weekday - 1]}s`
     case 'learning':
       return `you are learning ${listPhrase(reason.formIds.map(nameOf))}`
     case 'due':
-      return `${listPhrase(reason.formIds.map(nameOf))} last came ${agoPhrase(reason.days)}`
+      return [
+        `${nameOf(reason.formIds[0]!)} was last practised ${agoPhrase(reason.days)}`,
+        ...(reason.formIds.length > 1
+          ? [`${reason.formIds.length - 1} more ${reason.formIds.length > 2 ? 'are' : 'is'} due`]
+          : []),
+      ].join(', and ')
     case 'areas':
-      return `this week has had little for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))}`
+      return `the last 7 days had little for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))}`
     case 'short':
-      return `these weeks had less for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))} than for the rest`
+      return `the last 5 weeks had less for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))} than on average`
     case 'parts':
-      return `this week has had hardly any ${listPhrase(reason.parts.map((part) => PART_PRACTICE_WORDS[part]))}`
+      return `the last 7 days had hardly any ${listPhrase(reason.parts.map((part) => PART_PRACTICE_WORDS[part]))}`
     case 'sides':
-      return `${listPhrase(reason.formIds.map(nameOf))} got less ${SIDE_SHORT_WORDS[reason.side]} this week`
+      return `${listPhrase(reason.formIds.map(nameOf))} got less ${SIDE_SHORT_WORDS[reason.side]} in the last 7 days`
     case 'good':
-      return `in ${plural(reason.sessions, 'session')} ${outcomePhrase(reason.outcome, true)} after ${reason.formIds.length > 0 ? listPhrase(reason.formIds.map(nameOf)) : 'it'}`
+      return `${outcomeName(reason.outcome)} was ${reason.outcome === 'pain' ? 'less' : 'better'} after ${withWhat(reason.formIds, nameOf)} in ${reason.better} of ${plural(reason.sessions, 'session')}`
     case 'made':
       return 'made for this'
     case 'aim':
@@ -88,9 +95,9 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: 
     case 'gentle':
       return 'it asks little'
     case 'wakes':
-      return 'it shakes out first'
+      return 'it has shaking, tapping or brushing'
     case 'back':
-      return 'it moves the low back softly'
+      return 'it moves the low back, without deep folds or strong turns'
     case 'seated':
       return 'it is done sitting'
     case 'evening':
@@ -98,7 +105,7 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday, isWhole }: 
     case 'recent':
       return `last done ${agoPhrase(reason.daysAgo)}`
     case 'new':
-      return isWhole ? 'not followed yet' : 'not followed lately'
+      return 'not followed lately'
   }
 }
 
@@ -112,7 +119,7 @@ export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): st
     case 'heavy':
       return 'it asks much of somebody who is spent'
     case 'legs':
-      return 'with it this week would ask much more of the legs than usual'
+      return `with it the last 7 days ask ${percentPhrase(against.moreShare)} more of the legs than a usual week`
     case 'stirs':
       return 'it stirs too much for the evening'
     case 'forEvening':
@@ -128,11 +135,13 @@ export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): st
     case 'hurts':
       return `it works where it hurts: ${listPhrase(against.areas.map((area) => AREA_WORDS[area]))}`
     case 'notGood':
-      return `in ${plural(against.sessions, 'session')} ${outcomePhrase(against.outcome, false)} after ${against.formIds.length > 0 ? listPhrase(against.formIds.map(nameOf)) : 'it'} than after others`
+      return `in ${plural(against.sessions, 'session')} with ${withWhat(against.formIds, nameOf)} ${outcomeName(against.outcome)} went ${changedBy(against.outcome, against.gain)} on average, with others ${changedBy(against.outcome, against.othersGain)}`
     case 'leftOut':
       return `today it would go without ${listPhrase(against.formIds.map(nameOf))}`
     case 'cannotFit':
-      return `with its closing kept it comes no nearer than ${durationPhrase(against.seconds)}`
+      return against.proven
+        ? `with its closing kept it comes no nearer than ${durationPhrase(against.seconds)}`
+        : `the nearest that was found with its closing kept is ${durationPhrase(against.seconds)}`
   }
 }
 

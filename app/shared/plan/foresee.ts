@@ -44,14 +44,13 @@ function firstOf(offers: ReturnType<typeof offersNow>): TodayOffer | null {
 
 /**
  * What will stand in front from a moment on, span by span, as long as nothing is done or changed: the same as is told where the application is opened then.
- * Null for a span in which nothing is offered, or a season's session has to be made first. `time` as for the offers of the moment.
+ * Null for a span in which nothing is offered, or a season's session has to be made first.
  */
 export function* foresee(
   stored: StoredPerson,
   shipped: Parameters<typeof factsOfStored>[1],
   { atMs, timeZone }: Omit<Moment, 'hour'>,
   newId: () => string,
-  time: Parameters<typeof offersNow>[3],
 ): Generator<Foreseen | null> {
   const { isWhole, person } = stored
   const body = bodyOf(NOT_SAID, [])
@@ -64,7 +63,7 @@ export function* foresee(
     const request = { ...setting, ...aboutToday(facts, open, hour), body, minutes: null, effects: [] }
     const judgement = judgeToday(request, prepared)
     const waits = open.some(({ laid }) => laid.what.kind === 'season')
-    const offer = waits ? null : firstOf(offersNow(judgement, request, newId, time))
+    const offer = waits ? null : firstOf(offersNow(judgement, request, newId))
     yield offer
       ? {
           ...{ fromMs, untilMs, today, isWhole },

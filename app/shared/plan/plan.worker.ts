@@ -1,6 +1,5 @@
 import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
-import { patiently, type TimeGiven } from '#core/basics'
 import { fitRoutine } from '#core/compose'
 import { readArchive } from '#core/formats'
 import type { Form, LearningStage } from '#core/forms'
@@ -66,15 +65,6 @@ export interface TodayFound {
 export type SeasonAsk = Omit<SeasonRoutineRequest, keyof TodaySetting>
 
 type LedStage = NonNullable<Lesson['stage']>
-
-/**
- * A fit that takes longer is given up, and what is made is as good as it got; after so long nothing more is looked for. A week that is made is looked at as
- * it comes: a day that is empty because the machine was busy would be worse than one that comes later.
- */
-const TIME = { nowMs: () => performance.now(), fitMs: 150, makeMs: 300, searchMs: 1500, weekFitMs: 600 }
-/** Who asks for one alone can wait a little longer for it, and longer still where a busy machine had no time for it. */
-const ALONE: TimeGiven = { nowMs: TIME.nowMs, withinMs: 800 }
-const alone = <T>(make: (time: TimeGiven) => T | null) => patiently((withinMs) => make({ ...ALONE, withinMs }), ALONE)
 
 const byId = <T extends { id: string }>(all: readonly T[]) => new Map(all.map((each) => [each.id, each]))
 const whole = <T>(sent: readonly (T | string)[], named: ReadonlyMap<string, T>): T[] =>
@@ -151,7 +141,7 @@ const planWorker = {
   async foresee(world: World, moment: Omit<Moment, 'hour'>, shippedText: string | null): Promise<Foreseen[]> {
     learnShipped(shippedText)
     const told: Foreseen[] = []
-    for (const each of foresee(await readLatest(world), shipped, moment, newId, TIME)) {
+    for (const each of foresee(await readLatest(world), shipped, moment, newId)) {
       if (each) told.push(each)
       await new Promise((resolve) => setTimeout(resolve))
     }
@@ -173,14 +163,14 @@ const planWorker = {
   /** A session made for now; null where none can be. */
   make(ask: TodayAsk): TodayOffer | null {
     const request = setting && { ...setting, ...ask }
-    return request && alone((time) => makeToday(request, newId, time))
+    return request && makeToday(request, newId)
   },
   /** A week, proposed; told as far as it is, and answered whole; null where it was stopped: by whoever asks again, or asks for less. */
   async week(ask: WeekAsk, tell: (laid: Laid[]) => void): Promise<Laid[] | null> {
     const mine = (weekAsked += 1)
     if (!setting) return null
     const laid: Laid[] = []
-    for (const each of makeWeek({ ...setting, ...ask }, newId, { nowMs: TIME.nowMs, withinMs: TIME.weekFitMs })) {
+    for (const each of makeWeek({ ...setting, ...ask }, newId)) {
       laid.push(each)
       tell(laid)
       await new Promise((resolve) => setTimeout(resolve))
@@ -198,15 +188,13 @@ const planWorker = {
     if (minutes === null) return eased.routine
     const target = { targetSeconds: minutes * 60, toleranceSeconds: null }
     const request = { ...setting, routine: eased.routine, ...target }
-    return alone((time) => {
-      const fit = fitRoutine(request, time)
-      return fit.met && fit.closingKept ? fit.routine : null
-    })
+    const fit = fitRoutine(request)
+    return fit.met && fit.closingKept ? fit.routine : null
   },
   /** The session of a season; null where none can be made. */
   season(season: Season, session: SeasonSession, ask: SeasonAsk): Routine | null {
     const request = setting && { ...setting, ...ask }
-    return request && alone((time) => seasonRoutine(season, session, request, newId, time))
+    return request && seasonRoutine(season, session, request, newId)
   },
   stopWeek() {
     weekAsked += 1
@@ -226,7 +214,7 @@ const planWorker = {
       const others = [...not, ...later.map(({ routineId, against }) => ({ routineId, against }))]
       return { offers, stepsOf: steps, others, rest: judgement.rest, isDone }
     }
-    for (const each of offersNow(judgement, request, newId, TIME)) {
+    for (const each of offersNow(judgement, request, newId)) {
       if ('routine' in each) {
         offers.push(each)
         steps[each.routineId] = stepsLed(setting, each.routine)

@@ -1,6 +1,8 @@
 import { v4 as newUuid } from 'uuid'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
+import { ledPlan, type LedPlan } from '#core/compose'
+import { concernsOf } from '#core/forms'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
 import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
 import {
@@ -42,6 +44,8 @@ export interface Today {
   /** Each form as far as it is learned. */
   leadsAsLearned?: boolean
   companions: readonly Companion[]
+  /** What was declared is not heeded this time, as the person chose. */
+  asWritten?: boolean
 }
 
 /** When the next phases start, in milliseconds since 1970; null while nothing is going on, or it is waited. */
@@ -81,6 +85,10 @@ export const useFollowStore = defineStore('follow', () => {
   const answer = shallowRef<{ name: CommandName | 'slept'; done: boolean } | null>(null)
   /** What was laid out, whatever of it is done otherwise today. */
   let asPlanned: { routine: Routine; beside: Beside } | null = null
+  /** The same routine as it is written, in the way of today. */
+  const written = shallowRef<Routine | null>(null)
+  /** What the declared conditions make of it, and what is asked first. */
+  const led = shallowRef<LedPlan | null>(null)
   /** Stages of learning that this session has moved: taken back with its end. */
   let movedStages: string[] = []
   let id = ''
@@ -110,7 +118,7 @@ export const useFollowStore = defineStore('follow', () => {
     takenOver.value = false
     setSessionClock()
     asPlanned = { routine, beside }
-    state.value = readyRunner({ ...planOf(routine, person), ...beside })
+    state.value = readyRunner(lead({ ...planOf(routine, person), ...beside }))
     record.value = null
     before.value = NOT_SAID
     answer.value = null
@@ -119,18 +127,25 @@ export const useFollowStore = defineStore('follow', () => {
     id = newUuid()
     timeZone = deviceTimeZone()
   }
+  /** A plan as it is led for what was declared, whichever way it was come to. */
+  function lead(plan: SessionPlan, asWritten = false): SessionPlan {
+    written.value = plan.routine
+    led.value = ledPlan(plan, concernsOf(person.settings.conditions), asWritten)
+    return led.value.plan
+  }
   /**
    * How it is done today: all of it in a version, wherever a form has that (as planned without one), each form as far as it is learned, and
    * who practises with me. Only before it begins.
    */
-  function doToday({ version, weightKg, leadsAsLearned, companions }: Today) {
+  function doToday({ version, weightKg, leadsAsLearned, companions, asWritten }: Today) {
     if (!asPlanned || state.value?.status !== 'ready') return
     const { leader } = state.value
     const { routine: planned, beside } = asPlanned
-    const led = leadsAsLearned ? asLearned(planned, person.stageOf) : planned
-    const routine = version ? inVersionToday(led, person.setting, version, weightKg) : led
+    const learned = leadsAsLearned ? asLearned(planned, person.stageOf) : planned
+    const routine = version ? inVersionToday(learned, person.setting, version, weightKg) : learned
     const together = companions.length > 0 ? { companions: companions.map((companion) => ({ ...companion })) } : {}
-    state.value = { ...readyRunner({ ...planOf(routine, person), ...beside, ...together }), leader }
+    const plan = lead({ ...planOf(routine, person), ...beside, ...together }, asWritten)
+    state.value = { ...readyRunner(plan), leader }
     void sound.learnWords(state.value.timeline)
   }
   /** A session may have been laid out for hours: what its record says of its start is taken as it starts. */
@@ -168,6 +183,7 @@ export const useFollowStore = defineStore('follow', () => {
   /** Begin, or carry out any other command now. Whether it made sense is answered. */
   function command(given: Command): boolean {
     if (!state.value) return false
+    if (given === 'start' && led.value?.asksFirst) return false
     if (given === 'start' || given === 'resume' || given === 'undo') sound.open()
     if (given === 'start' && state.value.status === 'ready') beginAt()
     catchUp()
@@ -336,6 +352,8 @@ export const useFollowStore = defineStore('follow', () => {
     answer,
     moment,
     cues,
+    led,
+    written,
     prepare,
     doToday,
     command,

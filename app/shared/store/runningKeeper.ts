@@ -85,9 +85,12 @@ export async function storedRunning(kept: KeptRunning): Promise<{ sessions: Stor
 /** What is kept of a session for good; null while it has not ended. */
 export function recordFrom(state: RunnerState, about: SessionAbout): SessionRecord | null {
   const outcome = outcomeOf(state)
-  const { routine, lesson, companions } = state.plan
+  const { routine, lesson, companions, health } = state.plan
   const { id: routineId, name: title } = routine
-  return outcome && recordOf(outcome, { ...about, routineId, title, lesson, companions: companions && [...companions] })
+  return (
+    outcome &&
+    recordOf(outcome, { ...about, routineId, title, lesson, health, companions: companions && [...companions] })
+  )
 }
 
 /** The record of an interrupted session, as far as it went. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { workOf } from '#core/basics'
 import { fitRoutine, type FitRequest } from '#core/compose'
 import { steadyPace } from '#core/breath'
 import { allowedCounts, USUAL_HOUSE_RULES } from '#core/forms'
@@ -106,7 +107,7 @@ describe('fitting a routine to the minutes at hand', () => {
       const routine: Routine = { ...base, between, ratio: { inCounts: 4, outCounts: 8 } }
       const { totalSeconds } = compileTimeline(request(routine, 1))
       // Nothing but what is there already fits exactly: had the search another length in mind, it would go elsewhere.
-      const result = fitRoutine({ ...request(routine, totalSeconds / 60), toleranceSeconds: 0.001 })
+      const result = fitRoutine({ ...request(routine, totalSeconds / 60), toleranceSeconds: 0.001 }, workOf())
       expect(result.met).toBe(true)
       expect(result.seconds).toBeCloseTo(totalSeconds, 6)
     }
@@ -171,13 +172,11 @@ describe('fitting a routine to the minutes at hand', () => {
     expect(pinned.bindings).toContainEqual({ kind: 'pinned', entryId: 'part-the-mane', name: 'Part the mane' })
   })
 
-  it('answers with the best there was time for, whatever little that is: not proven, sides even, and the closing kept', () => {
-    for (const looks of [25, 100, 400]) {
-      // A clock that goes on by a millisecond whenever it is looked at.
-      let nowMs = 0
-      const result = fitRoutine(request(twelve, 10), { nowMs: () => (nowMs += 1), withinMs: looks })
-      expect(result.closingKept, `${looks} looks`).toBe(true)
-      expect(result.proven, `${looks} looks`).toBe(false)
+  it('answers with the best that little work finds: not proven, sides even, and the closing kept', () => {
+    for (const steps of [6000, 9000, 20_000]) {
+      const result = fitRoutine(request(twelve, 10), workOf(steps))
+      expect(result.closingKept, `${steps} steps`).toBe(true)
+      expect(result.proven, `${steps} steps`).toBe(false)
       expect(Math.abs(result.seconds - 600)).toBeLessThan(90)
       const timeline = compileTimeline({ ...request(twelve, 10), routine: result.routine })
       expect(timeline.totalSeconds).toBe(result.seconds)
@@ -185,9 +184,10 @@ describe('fitting a routine to the minutes at hand', () => {
       expect(result.changes.length).toBeGreaterThan(0)
     }
   })
-  it('is the same with time enough as without a clock', () => {
-    const patient = fitRoutine(request(twelve, 10), { nowMs: () => 0, withinMs: 2000 })
+  it('is the same with the same work, and with more where less was enough', () => {
+    const patient = fitRoutine(request(twelve, 10), workOf(60_000_000))
     expect(patient).toEqual(fitRoutine(request(twelve, 10)))
+    expect(fitRoutine(request(twelve, 10), workOf(6000))).toEqual(fitRoutine(request(twelve, 10), workOf(6000)))
   })
   it('is not stopped by a form whose only count leaves the sides uneven', () => {
     const odd = {

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { propose, PURPOSES, STATE_CONCERNS, TODAY_STATES, type ProposeRequest } from '#core/compose'
+import { workOf } from '#core/basics'
 import { steadyPace } from '#core/breath'
 import {
   ARC_PARTS,
@@ -38,7 +39,7 @@ function request(change: Partial<ProposeRequest> = {}): ProposeRequest {
 }
 const formsIn = (given: ProposeRequest) => stepsOf(propose(given).routine).map(({ formId }) => formId)
 const done = (routine: Routine) => stepsOf(routine).flatMap(({ formId, off }) => (off ? [] : [formId]))
-const HASTY = { nowMs: () => performance.now(), withinMs: 50 }
+const hasty = () => workOf(100_000)
 const cautionsIn = (routine: Routine, rules: HouseRules = USUAL_HOUSE_RULES) =>
   stepsOf(routine).flatMap((step) => cautionsOf(formOf(step.formId), wayFor(step, []), rules))
 const formOf = (id: string) => CATALOGUE.find((form) => form.id === id)!
@@ -105,7 +106,7 @@ describe('a proposal', () => {
         fc.constantFrom('asTaught', 'hold', 'leaveOut'),
         (purpose, minutes, states, conditions, seed, topHold) => {
           const rules = { ...USUAL_HOUSE_RULES, topHold } as HouseRules
-          const given = request({ purpose, minutes, states, conditions, seed, rules, time: HASTY })
+          const given = request({ purpose, minutes, states, conditions, seed, rules, work: hasty() })
           const { routine } = propose(given)
           const matters = new Set([...concernsOf(conditions), ...states.flatMap((state) => STATE_CONCERNS[state])])
           expect(cautionsIn(routine, rules).filter((caution) => matters.has(caution))).toEqual([])

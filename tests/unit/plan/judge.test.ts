@@ -140,16 +140,20 @@ describe('what to practise now', () => {
   it('puts forward what the journal finds to do good, and back after what it is found worse than after others', () => {
     const routines = ['a', 'b', 'c'].map((id) => routine(id, id === 'c' ? 'bow' : 'reed'))
     const effect = (about: EffectSeen['about'], isBetter: boolean): EffectSeen => ({
-      ...{ about, outcome: 'calm', isBetter, sessions: 31 },
+      ...{ about, outcome: 'calm', isBetter, sessions: 31, better: 20, worse: 4, gain: 0.4, othersGain: 0.6 },
     })
     const better = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'b' }, true)] }).offers
     expect(better.map(({ routineId }) => routineId)).toEqual(['b', 'a', 'c'])
-    expect(better[0]!.reasons[0]).toEqual({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31 })
+    expect(better[0]!.reasons[0]).toEqual({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31, better: 20 })
     const byForm = judge({ routines, effects: [effect({ kind: 'form', formId: 'bow' }, true)] }).offers
-    expect(byForm[0]!.reasons[0]).toEqual({ kind: 'good', formIds: ['bow'], outcome: 'calm', sessions: 31 })
+    expect(byForm[0]!.reasons[0]).toEqual({
+      ...{ kind: 'good', formIds: ['bow'], outcome: 'calm', sessions: 31, better: 20 },
+    })
     const worse = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'a' }, false)] }).offers
     expect(worse.map(({ routineId }) => routineId)).toEqual(['b', 'c', 'a'])
-    expect(worse[2]!.against).toEqual([{ kind: 'notGood', formIds: [], outcome: 'calm', sessions: 31 }])
+    expect(worse[2]!.against).toEqual([
+      { kind: 'notGood', formIds: [], outcome: 'calm', sessions: 31, gain: 0.4, othersGain: 0.6 },
+    ])
   })
 
   it('looks for what the week lacks: areas and parts that had their place, a side, and minutes', () => {
@@ -199,13 +203,13 @@ describe('what to practise now', () => {
     const { occurrences } = compileTimeline({ ...asks(), routine: routines[1]! })
     const load = occurrences.reduce((sum, { bodySeconds, effort }) => sum + bodySeconds * effort.legs, 0)
     const bow = (...about: Parameters<typeof judged>) => judged(...about).find(({ routineId }) => routineId === 'b')!
-    expect(bow({ week: load, usual: load * 1.3 }).against).toEqual([{ kind: 'legs' }])
+    expect(bow({ week: load, usual: load * 1.3 }).against).toMatchObject([{ kind: 'legs' }])
     expect(bow({ week: load, usual: load * 1.9 }).against).toEqual([])
     expect(bow({ week: load, usual: load * 1.5 }).worth).toBeGreaterThan(bow({ week: load, usual: load * 1.4 }).worth)
     expect(bow({ week: load, usual: 0 }).against).toEqual([])
     // A week or two of practice are no usual weeks.
     expect(bow({ week: load, usual: 299 }).against).toEqual([])
-    expect(bow({ week: load * 2, usual: 300 }).against).toEqual([{ kind: 'legs' }])
+    expect(bow({ week: load * 2, usual: 300 }).against).toMatchObject([{ kind: 'legs' }])
     // In a minute it asks a part of that.
     expect(bow({ week: load, usual: load * 1.5 }, { minutes: 1 }).against).toEqual([])
     const laid = [{ routineId: 'b', by: 'plan' as const, name: '' }]

@@ -166,8 +166,7 @@ describe('the offers of today, in their order', () => {
   })
   const order = (change: Partial<MakeRequest>) => {
     const request = asks({ routines: [routineOf('a', first), routineOf('b', second)], minutes: null, ...change })
-    const time = { nowMs: () => 0, fitMs: 1000, makeMs: 1000, searchMs: 9 }
-    return [...offersNow(judgeToday(request), request, () => `s-${(made += 1)}`, time)].map((each) => each.routineId)
+    return [...offersNow(judgeToday(request), request, () => `s-${(made += 1)}`)].map((each) => each.routineId)
   }
   const lost = (formId: string) => Object.fromEntries([due(formId, { recall: 0.7 })])
 

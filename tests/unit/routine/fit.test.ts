@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { chanceFrom } from '#core/basics'
+import { chanceFrom, workOf } from '#core/basics'
 import { solveFit, type FitAnswer, type FitProblem } from '#core/routine'
 import { exhaustiveFit, fixedProblem, randomProblem, wholeMiss } from '../../fitProblems'
 
@@ -128,8 +128,8 @@ describe('fitting to a time', () => {
       const problem: FitProblem<number> = randomProblem(seed, { items: 16, counts: 7, settles: true })
       const whole = solveFit(problem)
       if (!whole?.proven) continue
-      for (const mostSteps of [200, 800, 3200, 12_800]) {
-        const hurried = solveFit({ ...problem, mostSteps })
+      for (const steps of [500, 2000, 8000, 32_000, 128_000]) {
+        const hurried = solveFit({ ...problem, work: workOf(steps) })
         if (!hurried) continue
         if (hurried.proven) {
           proven += 1

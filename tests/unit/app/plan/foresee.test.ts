@@ -11,12 +11,11 @@ import { foresee, stepsLed, type Foreseen } from '~/shared/plan/foresee'
 
 const byId = <T extends { id: string }>(all: readonly T[]) => new Map(all.map((each) => [each.id, each]))
 const SHIPPED = { forms: byId(CATALOGUE), routines: byId(SHIPPED_ROUTINES) }
-const NO_HURRY = { nowMs: () => 0, fitMs: 1, makeMs: 1, searchMs: 1 }
 const ZONE = 'Europe/Lisbon'
 const AT = Date.parse('2026-03-04T07:30:00Z')
 const stored = (person: PersonData) => ({ person, unreadable: [], isWhole: true })
 const all = (person: PersonData, atMs = AT): (Foreseen | null)[] => [
-  ...foresee(stored(person), SHIPPED, { atMs, timeZone: ZONE }, () => 'made', NO_HURRY),
+  ...foresee(stored(person), SHIPPED, { atMs, timeZone: ZONE }, () => 'made'),
 ]
 
 /** What is told first where the application is opened at a moment. */
@@ -25,7 +24,7 @@ function toldAt(person: PersonData, atMs: number, hour: number) {
   const body = bodyOf(NOT_SAID, [])
   const request = { ...setting, ...aboutToday(facts, openOn(facts), hour), body, minutes: null, effects: [] }
   const judgement = judgeToday(request, prepareToday({ ...setting, body }))
-  for (const offer of offersNow(judgement, request, () => 'made', NO_HURRY))
+  for (const offer of offersNow(judgement, request, () => 'made'))
     if ('routine' in offer)
       return {
         offer: { ...offer, routine: { name: offer.routine.name } },

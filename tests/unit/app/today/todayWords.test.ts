@@ -1,38 +1,48 @@
 import { describe, expect, it } from 'vitest'
 import { againstPhrase, changePhrase, reasonPhrase, whyNotPhrase } from '~/features/today/todayWords'
 
-const names = { nameOf: (formId: string) => formId.toUpperCase(), weekday: 2, isWhole: true }
+const names = { nameOf: (formId: string) => formId.toUpperCase(), weekday: 2 }
 
 describe('today in words', () => {
   it('says why a routine is offered', () => {
-    expect(reasonPhrase({ kind: 'habit', times: 4 }, names)).toBe('done on 4 of the last six Tuesdays')
+    expect(reasonPhrase({ kind: 'habit', times: 4 }, names)).toBe('done on 4 of the last 6 Tuesdays')
     expect([1, 3].map((daysAgo) => reasonPhrase({ kind: 'recent', daysAgo }, names))).toEqual([
       'last done yesterday',
       'last done 3 days ago',
     ])
-    expect(reasonPhrase({ kind: 'new' }, names)).toBe('not followed yet')
+    expect(reasonPhrase({ kind: 'new' }, names)).toBe('not followed lately')
     expect(reasonPhrase({ kind: 'made' }, names)).toBe('made for this')
-    expect(reasonPhrase({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31 }, names)).toBe(
-      'in 31 sessions calm was better after it',
+    expect(reasonPhrase({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31, better: 20 }, names)).toBe(
+      'calm was better after it in 20 of 31 sessions',
     )
-    expect(reasonPhrase({ kind: 'good', formIds: ['a'], outcome: 'pain', sessions: 31 }, names)).toBe(
-      `in 31 sessions there was less pain after ${names.nameOf('a')}`,
+    expect(reasonPhrase({ kind: 'good', formIds: ['a'], outcome: 'pain', sessions: 31, better: 18 }, names)).toBe(
+      'pain was less after A in 18 of 31 sessions',
     )
-    expect(againstPhrase({ kind: 'notGood', formIds: [], outcome: 'ease', sessions: 9 }, names)).toBe(
-      'in 9 sessions ease of body was worse after it than after others',
+    const notGood = { kind: 'notGood' as const, formIds: [], sessions: 9, gain: -0.22, othersGain: 0.61 }
+    expect(againstPhrase({ ...notGood, outcome: 'ease' }, names)).toBe(
+      'in 9 sessions with it ease of body went 0.2 down on average, with others 0.6 up',
     )
-    expect(reasonPhrase({ kind: 'new' }, { ...names, isWhole: false })).toBe('not followed lately')
+    expect(againstPhrase({ ...notGood, outcome: 'pain' }, names)).toBe(
+      'in 9 sessions with it pain went 0.2 up on average, with others 0.6 down',
+    )
+    expect(againstPhrase({ kind: 'legs', moreShare: 0.42 }, names)).toBe(
+      'with it the last 7 days ask 42% more of the legs than a usual week',
+    )
+    expect(reasonPhrase({ kind: 'due', formIds: ['a'], days: 9 }, names)).toBe('A was last practised 9 days ago')
     expect(reasonPhrase({ kind: 'due', formIds: ['a', 'b', 'c', 'd', 'e'], days: 9 }, names)).toBe(
-      'A, B and 3 more last came 9 days ago',
+      'A was last practised 9 days ago, and 4 more are due',
     )
     expect(reasonPhrase({ kind: 'areas', areas: ['legs', 'balance'] }, names)).toBe(
-      'this week has had little for legs and balance',
+      'the last 7 days had little for legs and balance',
     )
   })
 
   it('says why not, or that only others come before', () => {
-    expect(againstPhrase({ kind: 'cannotFit', seconds: 404 }, names)).toBe(
+    expect(againstPhrase({ kind: 'cannotFit', seconds: 404, proven: true }, names)).toBe(
       'with its closing kept it comes no nearer than 6 min 44 s',
+    )
+    expect(againstPhrase({ kind: 'cannotFit', seconds: 404, proven: false }, names)).toBe(
+      'the nearest that was found with its closing kept is 6 min 44 s',
     )
     expect(whyNotPhrase([], names)).toBe('Nothing speaks against it; more speaks for the others today.')
     expect(whyNotPhrase([{ kind: 'heavy' }, { kind: 'leftOut', formIds: ['a'] }], names)).toBe(
