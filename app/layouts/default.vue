@@ -58,6 +58,8 @@ async function leaveDemo() {
 
 // One key out of the demo, unless it is meant for a field.
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  // Where keys are tried, none of them does anything else.
+  if (route.path === '/remote') return
   if (event.key === '?' && isForPage(event) && !asksForKeys.value) showKeys()
   if (event.key === 'b' && isForPage(event) && !isAmongKeys(event) && person.world === 'demo') void leaveDemo()
 })

@@ -6,7 +6,7 @@ const MOST_VALUES = 250_000
 
 /** How many values stand in a value; or what makes it too large or too deep to be checked. In time linear in its size. */
 export function sizeOf(value: unknown, root: string): { values: number } | { fault: Fault } {
-  const waiting: { value: unknown; depth: number }[] = [{ value, depth: 0 }]
+  const waiting: { value: unknown; depth: number; path: string }[] = [{ value, depth: 0, path: '' }]
   let values = 0
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     values += 1
@@ -15,7 +15,18 @@ export function sizeOf(value: unknown, root: string): { values: number } | { fau
     if (typeof next.value !== 'object' || next.value === null) continue
     if (next.depth >= MOST_DEPTH)
       return { fault: { path: root, message: `${root} is nested more than ${MOST_DEPTH} deep.` } }
-    for (const inner of Object.values(next.value)) waiting.push({ value: inner, depth: next.depth + 1 })
+    for (const [name, inner] of Object.entries(next.value)) {
+      const path = Array.isArray(next.value) ? `${next.path}[${name}]` : next.path ? `${next.path}.${name}` : name
+      // What is asked to write itself into a message would be called there.
+      if (name === 'toString' || name === 'valueOf' || name === 'toJSON')
+        return {
+          fault: {
+            path: next.path || root,
+            message: `${next.path || root} has a field called ${name}, which none has.`,
+          },
+        }
+      waiting.push({ value: inner, depth: next.depth + 1, path })
+    }
   }
   return { values }
 }

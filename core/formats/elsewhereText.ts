@@ -15,6 +15,8 @@ export interface ElsewhereLine {
   exertion: number | null
   forms: { form: Form; count: number }[]
   words: string
+  /** What the line says of it was not understood, and is to be asked: it is filled in as usual, or not at all. */
+  asks: ('day' | 'minutes' | 'felt')[]
 }
 
 /** Where and when the line is written. */
@@ -80,9 +82,10 @@ type Taker = ReturnType<typeof taker>
 export function readElsewhereLine(text: string, at: WrittenAt): ElsewhereLine {
   const line = taker(text.slice(0, 1000))
   const words = [line.take(/["“]([^"”]*)["”]/)?.[1] ?? '']
-  const { after, exertion } = feltOf(line)
+  const { after, exertion, isUnclear } = feltOf(line)
   const minutes = minutesOf(line)
-  const date = dateOf(line, at) ?? at.onDay ?? null
+  const saidDate = dateOf(line, at)
+  const date = saidDate ?? at.onDay ?? null
   const time = timeOf(line)
   const [head = '', ...others] = line
     .rest()
@@ -111,33 +114,54 @@ export function readElsewhereLine(text: string, at: WrittenAt): ElsewhereLine {
     exertion,
     forms,
     words: words.filter(Boolean).join(', '),
+    asks: [
+      ...(saidDate === null && NAMES_DAY.test(line.rest()) ? (['day'] as const) : []),
+      ...(minutes === null || NAMES_LENGTH.test(line.rest()) ? (['minutes'] as const) : []),
+      ...(isUnclear ? (['felt'] as const) : []),
+    ],
   }
 }
+/** Words of a day or a length that are left where they were not understood. */
+const NAMES_DAY =
+  /\b(?:(?:mon|tues?|wednes|thurs?|fri|satur|sun)day|yesterday|week(?:s|end)? ago|days? ago|last (?:week|night|month)|fortnight)\b/i
+const NAMES_LENGTH = /\b(?:hours?|minutes?|mins?|quarters?)\b/i
 
-/** "felt 4" says it of all three; "calm 3" of one. */
-function feltOf(line: Taker): Pick<ElsewhereLine, 'after' | 'exertion'> {
+/** "calm 3" says it of one scale; of which "felt 4" says it nobody knows: it stays in the words, and is asked. */
+function feltOf(line: Taker): Pick<ElsewhereLine, 'after' | 'exertion'> & { isUnclear: boolean } {
   const after = { ...NOT_SAID }
   for (const scale of FEELING_SCALES) {
     const said = line.take(new RegExp(`\\b(?:felt )?${scale}(?: of body)? ([1-5])\\b`, 'i'))
     if (said) after[scale] = Number(said[1])
   }
-  const all = line.take(/\b(?:felt|feeling) ([1-5])(?: of 5|\/5)?\b/i)
-  if (all) for (const scale of FEELING_SCALES) after[scale] ??= Number(all[1])
   const hard = line.take(/\b(?:effort|exertion|how hard|hard) (10|\d)(?: of 10|\/10)?\b/i)
-  return { after, exertion: hard ? Number(hard[1]) : null }
+  const isUnclear = /\b(?:felt|feeling) (?:10|\d)\b/i.test(line.rest())
+  return { after, exertion: hard ? Number(hard[1]) : null, isUnclear }
 }
 
 function minutesOf(line: Taker): number | null {
-  const words: [RegExp, number][] = [
-    [/\ban hour and a half\b/i, 90],
-    [/\bhalf an hour\b/i, 30],
-    [/\b(?:an|one) hour\b/i, 60],
-  ]
-  for (const [pattern, minutes] of words) if (line.take(pattern)) return minutes
+  const part = line.take(/\b(half|(?:a )?quarter of|three[- ]quarters of) (?:an|one) hour\b/i)
+  if (part) return partMinutes(part[1])
+  const spoken = line.take(SPOKEN_HOURS)
+  if (spoken) return number(spoken[1]!.replace(/^an?$/i, 'one')) * 60 + partMinutes(spoken[2])
   const hours = line.take(/\b(\d+(?:[.,]\d+)?) ?(?:hours?|hrs?|h)(?: ?(?:and )?([0-5]?\d) ?(?:minutes?|mins?|m)?)?\b/i)
   if (hours) return Math.round(number(hours[1]!) * 60) + Number(hours[2] ?? 0)
   const minutes = line.take(/\b(\d+(?:[.,]\d+)?) ?(?:minutes?|mins?|m)\b/i)
   return minutes ? number(minutes[1]!) : null
+}
+
+/** "an hour", "two hours and a quarter", "an hour and twenty minutes". */
+const SPOKEN_HOURS = new RegExp(
+  `\\b(an?|${NUMBERS.join('|')}) hours?(?:,? (?:and )?(a half|half|(?:a )?quarter|three[- ]quarters|(?:\\d+|${[...NUMBERS, 'twenty', 'thirty', 'forty'].join('|')})(?= ?(?:minutes?|mins?|m)\\b))(?: ?(?:minutes?|mins?|m)\\b)?)?\\b`,
+  'i',
+)
+const TENS: Record<string, number> = { twenty: 20, thirty: 30, forty: 40 }
+/** A part of an hour in words, in minutes. */
+function partMinutes(words: string | undefined): number {
+  if (!words) return 0
+  if (/three/i.test(words) && /quarter/i.test(words)) return 45
+  if (/half/i.test(words)) return 30
+  if (/quarter/i.test(words)) return 15
+  return TENS[words.toLowerCase()] ?? number(words)
 }
 
 /** A date that is said, and null where none is. */
@@ -160,7 +184,7 @@ function dateOf(line: Taker, at: WrittenAt): string | null {
   if (ago) return addDays(today, -number(ago[1]!) * (ago[2]!.toLowerCase().startsWith('week') ? 7 : 1))
   const named = line.takeWord(
     new RegExp(
-      `\\b(?:on )?(last )?(${WEEKDAYS.map((name) => `${name.slice(0, 3)}(?:${name.slice(3)})?`).join('|')}|tues|thurs?)\\b`,
+      `\\b(?:on )?(last )?(${WEEKDAYS.map((name) => `${name.slice(0, 3)}(?:${name.slice(3)})?`).join('|')}|tues|thurs?)\\b( before last)?`,
       'i',
     ),
   )
@@ -169,7 +193,7 @@ function dateOf(line: Taker, at: WrittenAt): string | null {
     const wanted = WEEKDAYS.findIndex((name) => name.startsWith(named[2]!.toLowerCase().slice(0, 3))) + 1
     if (lastWeek) return addDays(today, wanted - weekday(today) - 7)
     const back = (weekday(today) - wanted + 7) % 7
-    return addDays(today, -(back === 0 && named[1] ? 7 : back))
+    return addDays(today, -(back === 0 && named[1] ? 7 : back) - (named[3] ? 7 : 0))
   }
   if (lastWeek) return addDays(today, -7)
   return line.takeWord(/\btoday\b|\bthis(?= morning| afternoon| evening)/i) ? today : null

@@ -42,7 +42,7 @@ function asRecorded({ recorded, ...record }: SessionRecord): RecordedSession[] {
 
 /**
  * An entry put right. What was recorded is kept beside it, whole; when all is as it was recorded again, there is no correction. Another
- * length of practice is shared out to moving and closing as they were.
+ * length of practice is one of the moving time: nobody closed for longer than was measured.
  */
 export function corrected(record: SessionRecord, correction: Correction): SessionRecord {
   const { startedAt = record.startedAt, practisedSeconds = record.practisedSeconds, ...others } = correction
@@ -65,8 +65,7 @@ const stable = (value: unknown): string =>
 
 function withLength(record: SessionRecord, practisedSeconds: number): SessionRecord {
   const seconds = Math.min(MOST_SESSION_SECONDS, Math.max(0, practisedSeconds))
-  const was = record.movingSeconds + record.closingSeconds
-  const closingSeconds = was > 0 ? toMs((record.closingSeconds * seconds) / was) : 0
+  const closingSeconds = Math.min(record.closingSeconds, seconds)
   const endedAt = new Date(Date.parse(record.startedAt) + (seconds + record.pausedSeconds) * 1000).toISOString()
   return {
     ...record,

@@ -1,7 +1,8 @@
+import { isPractisedStep } from './practised'
 import { dayOf } from './practiceDay'
 import type { SessionRecord } from './types'
 
-/** The practice day on which each form was last done, by its id. Steps that were skipped do not count. */
+/** The practice day on which each form was last done, by its id. See `isPractisedStep` for which count. */
 export function lastDone(
   sessions: readonly Pick<SessionRecord, 'startedAt' | 'timeZone' | 'done'>[],
   dayEndsAtHour: number,
@@ -9,8 +10,8 @@ export function lastDone(
   const last = new Map<string, string>()
   for (const session of sessions) {
     const day = dayOf(session, dayEndsAtHour)
-    for (const { formId, outcome } of session.done)
-      if (outcome !== 'skipped' && day > (last.get(formId) ?? '')) last.set(formId, day)
+    for (const step of session.done)
+      if (isPractisedStep(step) && day > (last.get(step.formId) ?? '')) last.set(step.formId, day)
   }
   return last
 }

@@ -1,10 +1,11 @@
+import { isPractised } from './practised'
 import { dayOf } from './practiceDay'
 import type { SessionRecord } from './types'
 
 /** What steadiness needs to know of a session. */
 export type SessionTime = Pick<SessionRecord, 'startedAt' | 'timeZone' | 'practisedSeconds'>
 
-/** A day on which there was practice, however short. */
+/** A day on which there was practice. */
 export interface PracticeDay {
   seconds: number
   sessions: number
@@ -18,7 +19,7 @@ const knownDays = new WeakMap<
   { dayEndsAtHour: number; days: ReadonlyMap<string, PracticeDay> }
 >()
 
-/** All days on which there was practice, by their practice day. */
+/** All days on which there was practice (see `isPractised`), by their practice day. */
 export function practiceDays(
   sessions: readonly SessionTime[],
   dayEndsAtHour: number,
@@ -64,7 +65,7 @@ function daysChanged(
 }
 function daysOf(sessions: readonly SessionTime[], dayEndsAtHour: number): Map<string, PracticeDay> {
   const days = new Map<string, PracticeDay>()
-  const inOrder = [...sessions].sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
+  const inOrder = sessions.filter(isPractised).sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
   for (const session of inOrder) {
     const { timeZone, practisedSeconds } = session
     const day = dayOf(session, dayEndsAtHour)

@@ -25,6 +25,9 @@ export function recordOf(
   },
 ): SessionRecord {
   const { elsewhereSeconds } = outcome
+  const practised = within(outcome.practisedSeconds)
+  // What a record cannot hold of a pause is not in its end either: start, end, practice and pause agree.
+  const paused = within(outcome.pausedSeconds, MOST_PAUSED_SECONDS)
   // What was done elsewhere came just before: the practice began with it, and it moved.
   const elsewhere = elsewhereSeconds > 0 ? { elsewhereSeconds: within(elsewhereSeconds) } : {}
   return {
@@ -33,10 +36,10 @@ export function recordOf(
     routineId: about.routineId,
     title: about.title,
     startedAt: new Date(outcome.startedAtMs - elsewhereSeconds * 1000).toISOString(),
-    endedAt: new Date(Math.max(outcome.startedAtMs, outcome.endedAtMs)).toISOString(),
+    endedAt: new Date(outcome.startedAtMs + (practised + paused) * 1000).toISOString(),
     timeZone: about.timeZone,
-    practisedSeconds: within(outcome.practisedSeconds + elsewhereSeconds),
-    pausedSeconds: within(outcome.pausedSeconds, MOST_PAUSED_SECONDS),
+    practisedSeconds: within(practised + elsewhereSeconds),
+    pausedSeconds: paused,
     plannedSeconds: within(outcome.plannedSeconds),
     movingSeconds: within(outcome.movingSeconds + elsewhereSeconds),
     closingSeconds: within(outcome.closingSeconds),

@@ -1,6 +1,6 @@
 import { FSRSAlgorithm, generatorParameters, type FSRSState } from 'ts-fsrs'
 import { isBeingLearned, stageHistory, type LearningStage, type StageEntry } from '../forms'
-import { addDays, dayOf, daysBetween, type SessionRecord } from '../journal'
+import { addDays, dayOf, daysBetween, type SessionRecord, isPractisedStep } from '../journal'
 
 /**
  * How a form stands in memory. It is fresh until half of the time is over after which it is to come back; then it fades; then it is due.
@@ -102,8 +102,9 @@ function reviewsOf(sessions: readonly KeepingSession[], today: string, dayEndsAt
   for (const session of sessions) {
     const day = dayOf(session, dayEndsAtHour)
     if (day > today || day < first) continue
-    for (const { formId, outcome } of session.done) {
-      if (outcome === 'skipped') continue
+    for (const step of session.done) {
+      if (!isPractisedStep(step)) continue
+      const { formId, outcome } = step
       const ofForm = found.get(formId) ?? []
       if (ofForm.length === 0) found.set(formId, ofForm)
       ofForm.push({ day, outcome, recall: session.recall })

@@ -105,6 +105,7 @@ function timesOf(event: ICAL.Event, asked: Asked): Busy[] {
     return busy
   }
   const zone = zoneOf(event.component)
+  for (const rule of event.component.getAllProperties('rrule')) mustEnd(rule.getFirstValue() as ICAL.Recur)
   const iterator = event.iterator()
   let steps = 0
   for (let next = iterator.next(); next; next = iterator.next()) {
@@ -116,6 +117,24 @@ function timesOf(event: ICAL.Event, asked: Asked): Busy[] {
   }
   return busy
 }
+
+/** By the minute or second nothing is busy that a person does; and a rule that names only days that no month has would be looked for without end. */
+function mustEnd({ freq, parts, interval }: ICAL.Recur): void {
+  if (freq === 'SECONDLY' || freq === 'MINUTELY' || interval < 1) throw new Error('It recurs too often.')
+  const listOf = (part: string) => ((parts as Record<string, unknown[] | undefined>)[part] ?? []).map(Number)
+  const months = listOf('BYMONTH').length > 0 ? listOf('BYMONTH') : LONGEST_MONTHS.map((_, at) => at + 1)
+  const days = listOf('BYMONTHDAY')
+  const fits = (day: number) =>
+    months.some((month) => Math.abs(day) >= 1 && Math.abs(day) <= (LONGEST_MONTHS[month - 1] ?? 0))
+  const isPossible = days.length === 0 ? months.some((month) => month >= 1 && month <= 12) : days.some(fits)
+  // The sixth Monday of a month never comes.
+  const places = listOf('BYSETPOS')
+  const named = (parts as Record<string, unknown[] | undefined>).BYDAY?.length ?? 0
+  const most = { YEARLY: 366, MONTHLY: named > 0 ? 5 * named : 31, WEEKLY: Math.max(1, named) }[freq as string] ?? 1
+  const isTooFar = places.length > 0 && places.every((place) => Math.abs(place) > most)
+  if (!isPossible || isTooFar) throw new Error('It never comes.')
+}
+const LONGEST_MONTHS = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
 
 /** A time of a calendar by the clock on the wall of a zone, "2026-03-10T18:00". What names no zone, or one that nobody knows, is taken as it stands. */
 function wallOf(time: ICAL.Time, zoneName: string, { timeZone, zones }: Asked): string {

@@ -13,6 +13,8 @@ export interface DiaryWords {
   day: (day: string) => string
   time: (session: SessionRecord) => string
   length: (seconds: number) => string
+  /** How many of a form, with the unit. */
+  counts: (step: SessionRecord['done'][number]) => string
   felt: (session: SessionRecord) => string[]
 }
 
@@ -27,7 +29,7 @@ export function writeDiary(sessions: readonly SessionRecord[], dayEndsAtHour: nu
     const entries = there.map((session) => {
       const forms = session.done
         .filter(({ outcome }) => outcome !== 'skipped')
-        .map(({ formName, counts }) => `${formName} ${counts.map(({ count }) => count).join(' + ')}`)
+        .map((step) => `${step.formName} ${words.counts(step)}`)
       return [
         `**${plainMarkdown(session.title)}**, ${words.time(session)}, ${words.length(session.practisedSeconds)}`,
         forms.length > 0 ? plainMarkdown(forms.join(', ')) : '',

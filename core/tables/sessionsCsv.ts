@@ -12,9 +12,13 @@ import {
 import { readInstant } from './csvInstant'
 
 /** What a program for tables could take for a formula is given out with a mark before it, and so is what begins with that mark. */
-const COULD_BE_FORMULA = /^[=+\-@\t\r\n']/
+const SIGNS = '=+\\-@\uFF1D\uFF0B\uFF0D\uFF20'
+/** Spaces, and what has no width, may stand before a sign. */
+const UNSEEN = '[\\s\u200B-\u200F\u2060\uFEFF]*'
+const COULD_BE_FORMULA = new RegExp(`^(?:${UNSEEN}[${SIGNS}]|[\\t\\r\\n'])`)
+const MARKED = new RegExp(`^'(?:${UNSEEN}[${SIGNS}]|[\\t\\r\\n'])`)
 export const harmless = (cell: string): string => (COULD_BE_FORMULA.test(cell) ? `'${cell}` : cell)
-export const unharmed = (cell: string): string => (/^'[=+\-@\t\r\n']/.test(cell) ? cell.slice(1) : cell)
+export const unharmed = (cell: string): string => (MARKED.test(cell) ? cell.slice(1) : cell)
 
 const write = (fields: readonly string[], rows: readonly string[][]): string =>
   `${Papa.unparse([[...fields], ...rows.map((row) => row.map(harmless))], { newline: '\r\n' })}\r\n`

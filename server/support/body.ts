@@ -23,37 +23,54 @@ function readLimited(event: H3Event): Promise<Buffer> {
   return new Promise((resolve, reject) => {
     const chunks: Buffer[] = []
     let bytes = 0
+    let held = 0
+    const hold = (change: number) => {
+      held += change
+      heldBytes += change
+    }
     req.on('data', (chunk: Buffer) => {
       bytes += chunk.byteLength
-      if (bytes <= MOST_BODY_BYTES) chunks.push(chunk)
-      else chunks.length = 0
+      if (heldBytes + chunk.byteLength > MOST_HELD_BYTES) {
+        chunks.length = 0
+        hold(-held)
+        res.setHeader('connection', 'close')
+        return reject(noAnswer(event, 'busy'))
+      }
+      if (bytes <= MOST_BODY_BYTES) {
+        chunks.push(chunk)
+        hold(chunk.byteLength)
+      } else {
+        chunks.length = 0
+        hold(-held)
+      }
       if (bytes > MOST_DRAINED_BYTES) {
         res.setHeader('connection', 'close')
         reject(tooLarge())
       }
     })
-    req.on('end', () => (bytes > MOST_BODY_BYTES ? reject(tooLarge()) : resolve(Buffer.concat(chunks))))
+    const settle = (done: () => void) => {
+      hold(-held)
+      done()
+    }
+    req.on('end', () => settle(() => (bytes > MOST_BODY_BYTES ? reject(tooLarge()) : resolve(Buffer.concat(chunks)))))
     req.on('error', reject)
     const alarm = setTimeout(() => {
       res.setHeader('connection', 'close')
       reject(createError({ statusCode: 408, statusMessage: 'Too slow' }))
     }, MOST_READING_MS)
-    req.on('close', () => clearTimeout(alarm))
+    req.on('close', () => {
+      hold(-held)
+      clearTimeout(alarm)
+    })
   })
 }
 
-/** So many bodies are read at once; what comes besides is asked to come again, as each may be a megabyte in memory. */
-const MOST_READ_AT_ONCE = 12
-let readNow = 0
+/** So much of unfinished bodies is held at once; what comes besides is asked to come again. One that hardly sends anything takes hardly any of it. */
+const MOST_HELD_BYTES = 24 * MOST_BODY_BYTES
+let heldBytes = 0
 
 /** A body of at most 1 MB as text. Throws 413, 408 when it does not come, or 429 when too many come at once. */
 export async function readLimitedText(event: H3Event): Promise<string> {
   if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BODY_BYTES) throw tooLarge()
-  if (readNow >= MOST_READ_AT_ONCE) throw noAnswer(event, 'busy')
-  readNow += 1
-  try {
-    return (await readLimited(event)).toString('utf8')
-  } finally {
-    readNow -= 1
-  }
+  return (await readLimited(event)).toString('utf8')
 }

@@ -100,7 +100,9 @@ test("last week's class is entered in one line, with its forms and how it felt",
   await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
   const dialog = page.getByRole('dialog', { name: 'Practice done elsewhere' })
   await expect(dialog.getByRole('textbox', { name: 'In one line' })).toBeFocused()
-  await page.keyboard.type('class 75 min last Thursday 18:30, felt 4, effort 3, cloud hands x8, the floor was cold')
+  await page.keyboard.type(
+    'class 75 min last Thursday 18:30, energy 4, calm 4, ease 4, effort 3, cloud hands x8, the floor was cold',
+  )
   await expect(dialog.getByRole('textbox', { name: 'What it was' })).toHaveValue('Class')
   await expect(dialog.getByLabel('Day')).toHaveValue('2026-03-05')
   await expect(

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import { reduce, undoSecondsLeft } from '#core/runner'
-import { FEELING_SCALES, NOT_SAID, RECALLS, type FeelingScale, type Felt, type Recall } from '#core/journal'
+import {
+  FEELING_SCALES,
+  isPractised,
+  NOT_SAID,
+  RECALLS,
+  type FeelingScale,
+  type Felt,
+  type Recall,
+} from '#core/journal'
 import { nowMs } from '~/shared/sound/clock'
 import { useFollowStore } from '~/shared/store/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
@@ -62,6 +70,12 @@ const stone = computed(() => {
   const [wide, high] = [70 + 140 * share, 36 + 40 * share]
   return pebblePath(follow.record?.id ?? '', (STONE.width - wide) / 2, STONE.height - high - 4, wide, high)
 })
+const discarding = ref(false)
+async function discard() {
+  discarding.value = false
+  await follow.discard()
+  emit('leave')
+}
 async function keep() {
   const line = words.value.trim()
   const hard = exertion.value === null ? {} : { exertion: exertion.value }
@@ -85,7 +99,11 @@ async function keep() {
       <svg :viewBox="`0 0 ${STONE.width} ${STONE.height}`" aria-hidden="true"><path :d="stone" /></svg>
     </div>
     <p role="status">
-      <template v-if="follow.kept === 'kept'">{{ follow.record.title }} is in the journal.</template>
+      <template v-if="follow.kept === 'kept'">
+        {{ follow.record.title }} is in the journal.
+        <template v-if="!isPractised(follow.record)">It was under a minute and counts for no day.</template>
+      </template>
+      <template v-else-if="follow.kept === 'nothing'">Nothing was practised: nothing is in the journal.</template>
       <template v-else-if="follow.kept === 'being written'">{{ follow.record.title }} is being written down.</template>
       <template v-else>{{ follow.record.title }} is not in the journal yet: see above what keeps it out.</template>
     </p>
@@ -107,6 +125,14 @@ async function keep() {
     <div class="row">
       <Button ref="doneButton" size="large" label="Done" autofocus @click="keep" />
       <Button
+        v-if="follow.kept === 'kept'"
+        size="large"
+        label="Discard"
+        severity="secondary"
+        text
+        @click="discarding = true"
+      />
+      <Button
         v-if="takesBack && inTime"
         size="large"
         :label="`Undo: ${takesBack}`"
@@ -115,6 +141,13 @@ async function keep() {
         @click="emit('undo')"
       />
     </div>
+    <Dialog v-model:visible="discarding" modal header="Discard this session?" :draggable="false">
+      <p>It is taken out of the journal for good, and with it what it moved on in learning.</p>
+      <template #footer>
+        <Button label="Cancel" severity="secondary" autofocus @click="discarding = false" />
+        <Button label="Discard it" @click="discard" />
+      </template>
+    </Dialog>
   </div>
 </template>
 

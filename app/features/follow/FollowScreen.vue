@@ -38,9 +38,13 @@ const status = computed(() => state.value?.status)
 const running = computed(() => status.value === 'running')
 const underWay = computed(() => running.value || status.value === 'paused' || status.value === 'dizzy')
 const wakeLock = useWakeLock()
-watch(running, (now) => void (now ? wakeLock.request('screen') : wakeLock.release()).catch(() => undefined), {
-  immediate: true,
-})
+/** Told once: whoever does not look at the screen would find it dark. */
+const wakeFault = ref(false)
+watch(
+  running,
+  (now) => void (now ? wakeLock.request('screen') : wakeLock.release()).catch(() => (wakeFault.value = now)),
+  { immediate: true },
+)
 
 const spoken = computed(() => {
   if (status.value === 'paused') return 'Paused.'
@@ -80,6 +84,8 @@ const simulating = ref(false)
 /** An input from wherever: what it does is looked up, and done. Whether it was taken is answered. */
 function receive(input: RemoteInput): boolean {
   const action = actionOf(input, person.settings.remote.rules)
+  // A pause that comes to what is paused, and a play to what runs, are there already.
+  if (action === 'pauseOrGoOn' && input === (running.value ? 'media:play' : 'media:pause')) return true
   if (!action || status.value === 'ended' || asking.value === 'end') return false
   if (status.value === 'ready' && action !== 'pauseOrGoOn' && action !== 'mySignal' && action !== 'end') return false
   if (status.value === 'ready' && action === 'end') void leave()
@@ -102,6 +108,20 @@ const { clapFault } = useRemoteInputs(receive, () => ({
 }))
 useBreathLead()
 const { isShown } = useShownBeside(() => follow.state)
+/** What a lock screen and a headset show: the form, the movement, and whether it goes on. */
+watchEffect(() => {
+  if (!('mediaSession' in navigator)) return
+  const moment = follow.moment
+  navigator.mediaSession.playbackState = underWay.value ? (running.value ? 'playing' : 'paused') : 'none'
+  navigator.mediaSession.metadata =
+    underWay.value && moment
+      ? new MediaMetadata({
+          title: moment.occurrence.formName,
+          artist: moment.segment.cue,
+          album: routine.value?.name ?? '',
+        })
+      : null
+})
 
 // Leaving the page in the middle pauses the session; it can be taken up again or logged.
 onBeforeRouteLeave(async () => {
@@ -169,6 +189,9 @@ const halves = computed(() => person.settings.remote.halves && running.value)
       <p v-if="silent" class="silent">Sound is off in the settings.</p>
       <p v-else-if="isShown" class="silent">A second screen shows it too.</p>
       <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
+      <p v-else-if="wakeFault" class="silent" role="status">
+        This browser lets the screen go dark. Set it to stay on, or follow by ear.
+      </p>
     </template>
     <FollowUndo v-if="underWay" :class="{ low: status === 'dizzy' }" @undo="act('undo')" />
     <SimulatedRemote

@@ -49,9 +49,9 @@ export function useShownBeside(stateNow: () => RunnerState | null) {
     tell({ kind: 'commands', sessionId, from, given: plainCopy(state.given.slice(from)), clockMs: nowMs() })
   }
   if (channel) {
-    channel.onmessage = ({ data }: MessageEvent<ScreenMessage>) => {
-      if (data.kind === 'ask') tellAll()
-      if (data.kind === 'ask' || data.kind === 'showing') {
+    channel.onmessage = ({ data }: MessageEvent<ScreenMessage | null>) => {
+      if (data?.kind === 'ask') tellAll()
+      if (data?.kind === 'ask' || data?.kind === 'showing') {
         shownAtMs = performance.now()
         isShown.value = true
       }
@@ -88,8 +88,8 @@ export function useLedElsewhere() {
     if (!lost.value) state.value = shown && shownState(shown, Date.now())
   }
   if (channel) {
-    channel.onmessage = ({ data }: MessageEvent<ShownMessage | ScreenMessage>) => {
-      if (data.kind === 'ask' || data.kind === 'showing') return
+    channel.onmessage = ({ data }: MessageEvent<ShownMessage | ScreenMessage | null>) => {
+      if (data?.kind !== 'session' && data?.kind !== 'commands' && data?.kind !== 'left') return
       try {
         const after = shownAfter(shown, data, Date.now())
         shown = after.shown
@@ -98,6 +98,8 @@ export function useLedElsewhere() {
         look()
       } catch {
         fault.value = 'The other window is of another version of Pebblebrook. Load both again when no session runs.'
+        // A false message may have been it: the next whole one is shown again.
+        shown = null
       }
     }
     useIntervalFn(() => say({ kind: 'showing' }), SIGN_MS)

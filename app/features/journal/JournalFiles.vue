@@ -8,7 +8,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { download } from '~/shared/ui/download'
 import { plural } from '~/shared/words/numbers'
 import { dayPhrase, durationPhrase, timeOfDayPhrase } from '~/shared/words/time'
-import { feltPhrase } from './journalWords'
+import { countsPhrase, feltPhrase } from './journalWords'
 import { useJournalWorker } from './journalWorker'
 import { sensationPhrase } from '~/shared/words/body'
 
@@ -38,6 +38,7 @@ async function give(kind: 'sessions.csv' | 'steps.csv' | 'calendar.ics' | 'diary
     day: dayPhrase,
     time: ({ startedAt, timeZone }) => timeOfDayPhrase(startedAt, timeZone),
     length: durationPhrase,
+    counts: countsPhrase,
     felt: (session) => [feltPhrase(session), session.sensations.map(sensationPhrase).join(', ')].filter(Boolean),
   })
   download(name, text, 'text/markdown')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import { COUNT_UNITS, type CountingKind, type Side } from '#core/forms'
-import { readElsewhereLine } from '#core/formats'
+import { readElsewhereLine, type ElsewhereLine } from '#core/formats'
 import { usualTime, type SessionRecord } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { inOrderOfNames } from '~/shared/words/order'
@@ -13,7 +13,7 @@ import ZeroToTen from '~/shared/ui/ZeroToTen.vue'
 import { EXERTION_LEGEND } from '~/shared/words/body'
 import { SIDE_WORDS } from '~/shared/words/practice'
 import { CHANGED_ELSEWHERE } from './journalWords'
-import { correctionEntry, readCorrection, stepOf, withLine, type CorrectionEntry } from './correctionEntry'
+import { ASKS_WORDS, correctionEntry, readCorrection, stepOf, withLine, type CorrectionEntry } from './correctionEntry'
 
 /**
  * What an entry says, field by field: what it was, when, how long, how many of each form and side, and how it felt. A practice done
@@ -26,9 +26,12 @@ const person = usePersonStore()
 const entry = ref<CorrectionEntry | null>(null)
 const fault = ref('')
 const line = ref('')
+/** What the line says and was not understood: asked, and never filled in. */
+const asks = ref<ElsewhereLine['asks']>([])
 watch(session, (chosen) => {
   fault.value = ''
   line.value = ''
+  asks.value = []
   entry.value = chosen && correctionEntry(chosen)
 })
 watch(line, (text) => {
@@ -37,6 +40,7 @@ watch(line, (text) => {
   const at = { ...setting, nowMs: wallMs(), timeZone: deviceTimeZone(), dayEndsAtHour: settings.dayEndsAtHour }
   const read = readElsewhereLine(text, { ...at, usualTime: usualTime(sessions), onDay: props.onDay })
   entry.value = withLine(correctionEntry(session.value), read, setting, newUuid)
+  asks.value = read.asks
 })
 
 const forms = computed(() => [...person.forms].sort(inOrderOfNames))
@@ -80,12 +84,15 @@ function keep() {
           autofocus
           autocomplete="off"
           aria-describedby="right-line-how"
-          placeholder="class 60 min yesterday 18:30, felt 4"
+          placeholder="class 60 min yesterday 18:30, calm 4"
         />
         <p id="right-line-how" class="small soft">
-          What it was, how long, when; how it felt from 1 to 5, effort from 0 to 10; then forms with their counts, and
-          words. It fills the fields below.
+          What it was, how long, when; energy, calm or ease from 1 to 5, effort from 0 to 10; then forms with their
+          counts, and words. It fills the fields below.
         </p>
+        <ul v-if="asks.length > 0" class="small" role="status">
+          <li v-for="ask in asks" :key="ask">{{ ASKS_WORDS[ask] }}</li>
+        </ul>
       </div>
       <div class="field">
         <label for="right-title">What it was</label>

@@ -74,6 +74,13 @@ export function withLine(
   return { ...entry, title, day, time, minutes, after, exertion, words, steps }
 }
 
+/** What a line leaves to be asked, in words. */
+export const ASKS_WORDS: Record<ElsewhereLine['asks'][number], string> = {
+  day: 'Which day was it? The line names one that was not understood.',
+  minutes: 'How many minutes was it? That was not understood.',
+  felt: 'How did it feel? Say it on the scales below: one number does not tell which is meant.',
+}
+
 const MOST_MINUTES = 1440
 
 /** The record put right by its fields, or the sentence that says what is wrong with them. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { dequal } from 'dequal/lite'
-import { checkRoutine, mend } from '#core/compose'
+import { mend } from '#core/compose'
 import { ORDER_RULES, suggestOrder, type Finding, type OrderRule, type Routine } from '#core/routine'
+import { lookOver } from './lookOver'
 import { findingReason, findingSentence, MEND_WORDS } from './composerWords'
 import { useKnownPerson } from './knownPerson'
 import { newStepId } from './routineEditing'
@@ -14,18 +15,12 @@ const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: str
 const person = usePersonStore()
 const known = useKnownPerson()
 
-function lookedOver(routine: Routine): Finding[] {
-  try {
-    return checkRoutine({ routine, ...person.setting }, known.value)
-  } catch {
-    // A routine that cannot be compiled says so above.
-    return []
-  }
-}
-const findings = computed(() => lookedOver(props.routine))
+const lookedOver = (routine: Routine) => lookOver(routine, person.setting, known.value)
+const looked = computed(() => lookedOver(props.routine))
+const findings = computed(() => looked.value.findings)
 /** What is mended by then, as by a second press, is left. */
 function mended(routine: Routine, key: string): Routine {
-  const still = lookedOver(routine).find((finding) => finding.key === key)
+  const still = lookedOver(routine).findings.find((finding) => finding.key === key)
   return (still && mend({ routine, ...person.setting }, still, newStepId)) ?? routine
 }
 const mendIt = ({ key }: Finding) => emit('change', (now) => mended(now, key), 'Mended.')
@@ -72,7 +67,8 @@ const reasons = computed(() =>
 <template>
   <section class="stack" aria-labelledby="look-over">
     <h2 id="look-over">Looked over</h2>
-    <p v-if="findings.length === 0" class="soft">Nothing to point out.</p>
+    <p v-if="looked.fault" class="fault" role="alert">{{ looked.fault }}</p>
+    <p v-else-if="findings.length === 0" class="soft">Nothing to point out.</p>
     <ul class="stack">
       <li v-for="finding in findings" :key="finding.key" class="finding">
         <p>

@@ -74,8 +74,12 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
       :max="6"
       @save="change({ restDaysAWeek: $event })"
     />
+    <p class="small soft">
+      A session counts from one minute on, and a form when it was done to its end, or for a minute. What is shorter
+      stays in the journal and counts for no day, streak or learning.
+    </p>
     <SettingNumber
-      label="A day counts from so many minutes (0: any practice)"
+      label="A day counts from so many minutes (0: any session of a minute)"
       :model-value="latest.leastMinutes ?? 0"
       :min="0"
       :max="600"

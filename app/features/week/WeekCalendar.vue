@@ -23,6 +23,9 @@ async function give(which: 'all' | 'week') {
   const { plannedIn, writePlanCalendar } = await import('#core/tables')
   const all = person.person.planned
   const planned = which === 'all' ? all : plannedIn(all, props.from)
+  if (!planned.some(({ kind }) => kind === 'practice'))
+    return void (said.value = which === 'all' ? 'Nothing is planned yet.' : 'Nothing is planned in this week.')
+  said.value = ''
   const words = { nameOf: props.nameOf, secondsOf: props.secondsOf }
   const name = which === 'all' ? 'plan' : `week-${props.from}`
   download(
@@ -34,6 +37,11 @@ async function give(which: 'all' | 'week') {
 
 /** So far ahead busy times are read. */
 const DAYS_AHEAD = 92
+/** A calendar of years is read in a second or two; what takes longer comes to no end. */
+const MOST_READING_MS = 15_000
+const reading = ref(false)
+let stopReading: ((why: string) => void) | null = null
+onScopeDispose(() => stopReading?.('It was called off.'))
 const said = ref('')
 const wrong = ref('')
 const chooser = ref() as Ref<HTMLInputElement>
@@ -42,17 +50,25 @@ onChange((files) => void take(files?.[0]))
 async function take(file: File | undefined) {
   if (!file) return
   said.value = 'Reading the calendar…'
+  reading.value = true
   wrong.value = ''
   const worker = new Worker(new URL('./busy.worker.ts', import.meta.url), { type: 'module' })
   const broken = new Promise<{ wrong: string }>((resolve) => {
     worker.onerror = () => resolve({ wrong: 'The calendar is more than this browser can read.' })
   })
   const last = addDays(person.today, DAYS_AHEAD)
+  const late = new Promise<{ wrong: string }>((resolve) => {
+    stopReading = (why) => resolve({ wrong: why })
+    setTimeout(() => resolve({ wrong: 'A rule in it comes to no end, or to too many times.' }), MOST_READING_MS)
+  })
   const read = await Promise.race([
+    late,
     wrap<BusyWorker>(worker).read(await file.text(), person.today, last, deviceTimeZone()),
     broken,
   ])
   worker.terminate()
+  stopReading = null
+  reading.value = false
   if ('wrong' in read) {
     said.value = ''
     wrong.value = `Nothing was taken. ${read.wrong}`
@@ -141,7 +157,17 @@ async function remind(wanted: boolean) {
         @update:model-value="$event !== null && emit('save', { reminds: $event, changes: rules.changes + 1 })"
       />
     </div>
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="said" role="status">
+      {{ said }}
+      <Button
+        v-if="reading"
+        label="Cancel"
+        size="small"
+        severity="secondary"
+        text
+        @click="stopReading?.('It was called off.')"
+      />
+    </p>
     <p v-if="wrong" role="alert" class="fault">{{ wrong }}</p>
   </fieldset>
 </template>

@@ -33,6 +33,8 @@ import { holdSession } from './tabs'
 const PHASES_AHEAD = 4
 /** A beat that comes this late means that the device has slept. */
 const SLEPT_MS = 5000
+/** A session of less is not written down. Our choice. */
+const NOTHING_BELOW_SECONDS = 1
 
 /** What a session is besides a routine that is followed. */
 export type Beside = Pick<SessionPlan, 'elsewhereSeconds' | 'lesson'>
@@ -95,7 +97,7 @@ export const useFollowStore = defineStore('follow', () => {
   let timeZone = ''
   let keeper: ReturnType<typeof createRunningKeeper> | null = null
   /** Whether the record of the session that has ended is in the journal yet. */
-  const kept = shallowRef<'being written' | 'kept' | 'not kept'>('being written')
+  const kept = shallowRef<'being written' | 'kept' | 'not kept' | 'nothing'>('being written')
   /** Another tab has the session now; the screen that showed it leaves. */
   const takenOver = shallowRef(false)
   let letGo: (() => void) | null = null
@@ -258,6 +260,12 @@ export const useFollowStore = defineStore('follow', () => {
     kept.value = 'being written'
     const endedId = id
     void keeper.finally(async () => {
+      // What ended before it had begun is no session.
+      if (finished.practisedSeconds < NOTHING_BELOW_SECONDS) {
+        kept.value = 'nothing'
+        await person.kept.deleteRunning(endedId)
+        return
+      }
       const isKept = await person.putSession(finished)
       movedStages = isKept ? await person.moveStages(finished) : []
       if (record.value?.id === endedId) kept.value = isKept ? 'kept' : 'not kept'
@@ -278,9 +286,18 @@ export const useFollowStore = defineStore('follow', () => {
     void hold(false)
     sound.reopen()
   }
+  /** Take the session that has ended out of the journal, with the stages that it moved. */
+  async function discard() {
+    if (!record.value) return
+    const { id: discardedId } = record.value
+    await keeper?.finally(() => Promise.resolve())
+    await person.remove('sessions', discardedId)
+    for (const stageId of movedStages) await person.remove('stages', stageId)
+    movedStages = []
+  }
   /** Add how it felt to the record that was kept at the end. */
   async function note(said: Pick<SessionRecord, 'after' | 'exertion' | 'recall' | 'sensations' | 'words'>) {
-    if (!record.value) return
+    if (!record.value || kept.value === 'nothing') return
     await keeper?.finally(() => Promise.resolve())
     record.value = { ...record.value, ...said }
     const noted = record.value
@@ -360,6 +377,7 @@ export const useFollowStore = defineStore('follow', () => {
     takeRemainder,
     beat,
     note,
+    discard,
     takenOver,
     unsaid: sound.unsaid,
     takeUp,

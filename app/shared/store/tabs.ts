@@ -20,7 +20,10 @@ export function openTabs(): Tabs {
   return {
     tell: (message) => channel.postMessage(message),
     listen(heard) {
-      const onMessage = ({ data }: MessageEvent<TabMessage>) => heard(data)
+      // Whatever else of this address may speak here, too.
+      const onMessage = ({ data }: MessageEvent<TabMessage | null>) => {
+        if (typeof data?.kind === 'string') heard(data)
+      }
       channel.addEventListener('message', onMessage)
       return () => channel.removeEventListener('message', onMessage)
     },

@@ -17,7 +17,10 @@ describe('a practice done elsewhere, in one line', () => {
   it.each<[string, object]>([
     [
       'class 60 min yesterday 18:30, felt 4',
-      { title: 'Class', minutes: 60, day: '2026-03-10', time: '18:30', after: felt(4), words: '', forms: [] },
+      {
+        ...{ title: 'Class', minutes: 60, day: '2026-03-10', time: '18:30', after: felt(null), words: 'felt 4' },
+        ...{ forms: [], asks: ['felt'] },
+      },
     ],
     [
       'evening class last Thursday, an hour and a half',
@@ -27,6 +30,17 @@ describe('a practice done elsewhere, in one line', () => {
       "last week's class on Tuesday at 19:00 90 minutes",
       { title: 'Class', minutes: 90, day: '2026-03-03', time: '19:00' },
     ],
+    [
+      'Class with friends, an hour and a quarter on Sunday evening',
+      { title: 'Class with friends', minutes: 75, day: '2026-03-08', time: '18:30', asks: [] },
+    ],
+    ['garden, three quarters of an hour yesterday', { minutes: 45, day: '2026-03-10', asks: [] }],
+    ['class, two hours and twenty minutes', { minutes: 140, asks: [] }],
+    ['class, a quarter of an hour', { minutes: 15, asks: [] }],
+    // What is not understood is asked, and not filled in.
+    ['class 60 min the Sunday before last with my sister and her friends', { day: '2026-03-01', asks: [] }],
+    ['class 60 min, some weeks ago', { asks: ['day'] }],
+    ['class, a good hour or two', { minutes: null, asks: ['minutes'] }],
     ['1h30 in the park this morning', { title: 'Park', minutes: 90, day: '2026-03-11', time: '07:30' }],
     ['class 1.5 h Wednesday 8 am', { minutes: 90, day: '2026-03-11', time: '08:00' }],
     ['class 1.5 h last Wednesday 8 pm', { minutes: 90, day: '2026-03-04', time: '20:00' }],

@@ -59,9 +59,9 @@ describe('an entry put right', () => {
     expect(away).not.toHaveProperty('exertion')
     expect(corrected(away, { exertion: 4, words: 'stiff' })).toEqual(record)
   })
-  it('shares another length out to moving and closing, and ends accordingly', () => {
+  it('gives another length to the moving time, closed as long as was measured, and ends accordingly', () => {
     expect(corrected(morning(), { practisedSeconds: 480 })).toMatchObject({
-      ...{ practisedSeconds: 480, movingSeconds: 360, closingSeconds: 120, endedAt: '2026-03-10T07:08:00.000Z' },
+      ...{ practisedSeconds: 480, movingSeconds: 420, closingSeconds: 60, endedAt: '2026-03-10T07:08:00.000Z' },
     })
   })
   it('moves with its length', () => {

@@ -186,7 +186,7 @@ describe('the rules of steadiness', () => {
   it('a day counts from the minutes that I say, and is said to be too short below', () => {
     const sessions = [
       ...daily('2026-03-02', '2026-03-03'),
-      { ...on('2026-03-04'), practisedSeconds: 299 },
+      { ...on('2026-03-04'), practisedSeconds: 239 },
       on('2026-03-05'),
     ]
     const row = steadiness(sessions, '2026-03-05', plan({ leastMinutes: 5 }))
@@ -194,7 +194,7 @@ describe('the rules of steadiness', () => {
     expect(row.standings.get('2026-03-04')).toBe('short')
     expect(steadiness(sessions, '2026-03-05', plan({})).current?.days).toBe(4)
     // Two short ones are together long enough.
-    const twice = [...sessions, { ...on('2026-03-04', '19:00'), practisedSeconds: 1 }]
+    const twice = [...sessions, { ...on('2026-03-04', '19:00'), practisedSeconds: 61 }]
     expect(steadiness(twice, '2026-03-05', plan({ leastMinutes: 5 })).current?.days).toBe(4)
   })
   it('new rules hold from their day on, the days before keep theirs', () => {

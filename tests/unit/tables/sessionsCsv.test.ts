@@ -95,7 +95,13 @@ describe('sessions as tables', () => {
 })
 
 describe('the diary', () => {
-  const words = { day: (day: string) => day, time: () => '07:00', length: () => '20 min', felt: () => ['calm'] }
+  const words = {
+    day: (day: string) => day,
+    time: () => '07:00',
+    length: () => '20 min',
+    counts: (step: { counts: { count: number }[] }) => step.counts.map(({ count }) => `${count} times`).join(),
+    felt: () => ['calm'],
+  }
   it('has a heading for each practice day, and words in which nothing is taken for a sign', () => {
     const [one] = sessions
     const text = writeDiary([{ ...one!, title: '# No <b>heading</b>', words: '- a list?\n1. no' }], 3, words)

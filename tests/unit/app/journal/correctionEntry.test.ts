@@ -45,13 +45,13 @@ describe('practice done elsewhere', () => {
   })
   it('takes all that a line says of it, forms as often as it names them and as long as that lasts', () => {
     const at = { ...setting, nowMs, timeZone: 'Europe/Lisbon', dayEndsAtHour: 3, usualTime: '07:00' }
-    const line = readElsewhereLine('class 75 min yesterday 18:30, felt 4, effort 3, cloud hands x8, cold floor', at)
+    const line = readElsewhereLine('class 75 min yesterday 18:30, calm 4, effort 3, cloud hands x8, cold floor', at)
     let id = 0
     const entry = withLine(correctionEntry(blank), line, setting, () => `s${(id += 1)}`)
     const { recorded: _, ...record } = right(blank, entry)
     expect(record).toMatchObject({
       ...{ title: 'Class', practisedSeconds: 4500, exertion: 3, words: 'cold floor' },
-      after: { energy: 4, calm: 4, ease: 4 },
+      after: { energy: null, calm: 4, ease: null },
       done: [{ stepId: 's1', formName: 'Cloud hands', outcome: 'done' }],
     })
     expect(record.done[0]!.counts.reduce((sum, { count }) => sum + count, 0)).toBe(8)

@@ -1,0 +1,23 @@
+import { checkRoutine, type KnownPerson } from '#core/compose'
+import type { Finding, Routine } from '#core/routine'
+import { TooLongError, UnknownFormError, type PracticeSetting } from '#core/timeline'
+
+/** What the check found, or why it could not be made: an error is told and never taken for nothing found. */
+export type LookedOver = { findings: Finding[]; fault: null } | { findings: []; fault: string }
+
+/** Look a routine over for its screen. */
+export function lookOver(routine: Routine, setting: PracticeSetting, known: KnownPerson): LookedOver {
+  try {
+    return { findings: checkRoutine({ routine, ...setting }, known), fault: null }
+  } catch (error) {
+    const why =
+      error instanceof UnknownFormError
+        ? 'a form of it is missing'
+        : error instanceof TooLongError
+          ? 'it is too long to be compiled'
+          : error instanceof Error
+            ? error.message
+            : String(error)
+    return { findings: [], fault: `The check could not be made: ${why}.` }
+  }
+}
