@@ -84,6 +84,16 @@ export function changeGroup(routine: Routine, id: string, change: Partial<Omit<G
   }
 }
 
+/** The routine without what is done of forms that are not known: their steps are left out for now, and a breath of rest stands between pieces instead. */
+export function withoutUnknown(routine: Routine, isKnown: (formId: string) => boolean): Routine {
+  const rest = <Owner extends Pick<Routine | Group, 'between'>>(owner: Owner): Owner =>
+    owner.between?.by === 'form' && !isKnown(owner.between.formId)
+      ? { ...owner, between: { by: 'rest', breaths: 1 } }
+      : owner
+  const steps = withEachStep(routine, (step) => (isKnown(step.formId) ? step : { ...step, off: true }))
+  return rest({ ...steps, entries: steps.entries.map((entry) => (entry.kind === 'group' ? rest(entry) : entry)) })
+}
+
 /** Put a new step behind the last one of its part or of an earlier part, so that the arc keeps its order. */
 export function insertByPart(routine: Routine, step: Step, partOrder: readonly string[]): Routine {
   const rank = (entry: Entry) => {

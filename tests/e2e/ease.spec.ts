@@ -184,7 +184,7 @@ test('of a session each thing takes one to four presses: begun, changed, ended, 
       does: async (_, hands) => {
         await hands.click(button(page, 'Enter practice done elsewhere'))
         await expect(page.getByRole('textbox', { name: 'In one line' })).toBeFocused()
-        await hands.write('class 75 min last Thursday 18:30, felt 4')
+        await hands.write('class 75 min last Thursday 18:30, calm 4')
         await hands.key('Enter')
         await expect(page.getByRole('listitem').filter({ hasText: 'Thu 5 Mar, 18:30' })).toBeVisible()
       },

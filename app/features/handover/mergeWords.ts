@@ -1,9 +1,10 @@
+import { wallDay } from '#core/basics'
 import type { Form } from '#core/forms'
 import { ofMark, type ListName } from '#core/formats'
 import { differingFields, type MergeItem } from '#core/merge'
 import { wordsFor } from '~/shared/store/storedPerson'
 import { CONDITION_WORDS } from '~/shared/words/body'
-import { shortDayPhrase } from '~/shared/words/time'
+import { shortDayPhrase, timeOfDayPhrase } from '~/shared/words/time'
 
 const SETTING_WORDS: Record<string, string> = {
   pace: 'my breath',
@@ -32,8 +33,12 @@ export function mergeItemWords(
   const form =
     typeof item.formId === 'string' && !('name' in item && list === 'forms') ? formsById.get(item.formId) : null
   if (form) return `${wordsFor(list)} “${form.name}”`
-  const day =
-    typeof item.startedAt === 'string' ? item.startedAt.slice(0, 10) : typeof item.day === 'string' ? item.day : ''
+  // Two sessions of one name on one day are told apart by their hour.
+  if (typeof item.startedAt === 'string' && typeof item.timeZone === 'string') {
+    const { startedAt, timeZone } = item
+    return `${words}, ${shortDayPhrase(wallDay(startedAt, timeZone, 0))}, ${timeOfDayPhrase(startedAt, timeZone)}`
+  }
+  const day = typeof item.day === 'string' ? item.day : ''
   return day ? `${words}, ${shortDayPhrase(day)}` : words
 }
 

@@ -34,7 +34,7 @@ const emit = defineEmits<{ follow: []; copy: []; remove: [] }>()
           </template>
         </p>
         <p v-else class="small fault">{{ result.why }}</p>
-        <p v-if="healthWords" class="small health">For your health settings. {{ healthWords }}</p>
+        <p v-if="healthWords" class="small health">{{ healthWords }}</p>
         <p v-if="routine.purpose" class="small soft">{{ routine.purpose }}</p>
       </div>
       <div class="row">
@@ -44,6 +44,14 @@ const emit = defineEmits<{ follow: []; copy: []; remove: [] }>()
           size="small"
           icon="pi pi-play"
           :aria-label="`Follow ${routine.name}`"
+          @click="emit('follow')"
+        />
+        <Button
+          v-if="!result.ok && result.isMissingForm"
+          label="Follow without it"
+          size="small"
+          severity="secondary"
+          :aria-label="`Follow ${routine.name} without what is missing`"
           @click="emit('follow')"
         />
         <Button

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { rollup } from 'd3-array'
-import { closingSecondsWanted, closingShareWanted, duplicate, keepsClosing, stepsOf } from '#core/routine'
+import {
+  closingSecondsWanted,
+  closingShareWanted,
+  duplicate,
+  keepsClosing,
+  stepsOf,
+  withoutUnknown,
+} from '#core/routine'
 import { newStepId, useRoutineEditing } from './routineEditing'
 import { useStepChanges } from './stepChanges'
 import { unlessEqual } from '~/shared/store/byField'
@@ -74,6 +81,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   void (key === 'y' || event.shiftKey ? redo() : undo())
 })
 
+const leaveOutMissing = () =>
+  routine.value && void change(withoutUnknown(routine.value, (formId) => person.formsById.has(formId)))
 async function followIt() {
   if (!routine.value) return
   await keepVersion()
@@ -171,7 +180,16 @@ const someBeside = useLater(() => some.value)
     </div>
     <h1 class="visually-hidden">{{ routine.name }}</h1>
 
-    <p v-if="result && !result.ok" class="fault" role="alert">{{ result.why }}</p>
+    <p v-if="result && !result.ok" class="fault" role="alert">
+      {{ result.why }}
+      <Button
+        v-if="result.isMissingForm"
+        label="Leave out what is missing"
+        size="small"
+        severity="secondary"
+        @click="leaveOutMissing"
+      />
+    </p>
     <template v-if="totals && drawn?.ok">
       <p class="figures">
         <strong class="total">{{ durationPhrase(totals.totalSeconds) }}</strong> at my breath ·

@@ -2,7 +2,7 @@
 import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
 import { plainSpelling } from '#core/forms'
-import { emptyRoutine, stepsOf, type Routine } from '#core/routine'
+import { emptyRoutine, stepsOf, withoutUnknown, type Routine } from '#core/routine'
 import { useHealth } from '~/shared/plan/useHealth'
 import { useCompiled, type Compiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/store/follow'
@@ -11,6 +11,7 @@ import { useGrowing } from '~/shared/ui/growing'
 import SearchField from '~/shared/ui/SearchField.vue'
 import { inOrderOfNames } from '~/shared/words/order'
 import { plural } from '~/shared/words/numbers'
+import { durationPhrase } from '~/shared/words/time'
 import RoutineRow from './RoutineRow.vue'
 
 const person = usePersonStore()
@@ -48,7 +49,10 @@ function compiledOnce(routine: Routine) {
 }
 function healthWords(routine: Routine): string {
   const adjusted = health.adjusted(routine)
-  return adjusted ? health.phrase(adjusted) : ''
+  if (!adjusted) return ''
+  const led = adjusted.asksFirst ? null : compiled(adjusted.routine)
+  const length = led?.ok ? `, ${durationPhrase(led.totals.totalSeconds)}` : ''
+  return `For your health settings${length}. ${health.phrase(adjusted)}`
 }
 const entries = computed(() =>
   shown.value.map((routine) => ({ routine, compiled: compiledOnce(routine), healthWords: healthWords(routine) })),
@@ -71,7 +75,7 @@ const copy = (routine: Routine) =>
   start({ ...routine, id: `mine-${newUuid()}`, name: nameWith(routine.name, ', my way') })
 
 async function followIt(routine: Routine) {
-  follow.prepare(routine)
+  follow.prepare(withoutUnknown(routine, (formId) => person.formsById.has(formId)))
   await navigateTo('/follow')
 }
 function remove(routine: Routine) {

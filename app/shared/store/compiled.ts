@@ -11,7 +11,8 @@ import type { Routine } from '#core/routine'
 import { usePersonStore } from './person'
 
 /** A routine compiled at my pace, my way and by my house rules; or the sentence that says why it cannot be. */
-export type Compiled = { ok: true; timeline: Timeline; totals: Totals } | { ok: false; why: string }
+export type Compiled =
+  { ok: true; timeline: Timeline; totals: Totals } | { ok: false; why: string; isMissingForm?: boolean }
 
 /** Compiles routines for the screens, with what the person has set now where nothing else is said. */
 export function useCompiled() {
@@ -24,7 +25,8 @@ export function useCompiled() {
       if (error instanceof UnknownFormError) {
         return {
           ok: false,
-          why: `It uses a form that is no longer here (${error.formId}). Remove that step to practise it.`,
+          why: `It uses a form that is no longer here (${error.formId}). Replace it in the routine, or go without it.`,
+          isMissingForm: true,
         }
       }
       if (error instanceof TooLongError) return { ok: false, why: error.message }

@@ -197,7 +197,7 @@ export function mannerChangePhrase({ stance, eased, added, phasesFewer }: Manner
   const phases = Math.abs(phasesFewer) === 1 ? 'phase' : 'phases'
   return [
     stance && `${capital(STANCE_WORDS[stance.to])} instead of ${STANCE_WORDS[stance.from]}.`,
-    eased.length > 0 && `No ${named(eased)}.`,
+    eased.length > 0 && `No ${eased.map((each) => CAUTION_NAMES[each]).join(' or ')}.`,
     added.length > 0 && `With ${named(added)}.`,
     phasesFewer !== 0 && `${Math.abs(phasesFewer)} ${phases} ${phasesFewer > 0 ? 'fewer' : 'more'} in each repetition.`,
   ]

@@ -8,6 +8,7 @@ import {
   moveEntry,
   removeEntry,
   groupFor,
+  withoutUnknown,
   stepsOf,
   type Group,
   type Routine,
@@ -94,5 +95,18 @@ describe('changing', () => {
     expect(shape(insertByPart(arc, aStep('x', 'f', { part: 'arrive' }), ARC_PARTS))).toBe('xlws')
     expect(shape(insertByPart(arc, aStep('x', 'f', { part: 'gather' }), ARC_PARTS))).toBe('lwxs')
     expect(shape(insertByPart(arc, aStep('x', 'f', { part: 'settle' }), ARC_PARTS))).toBe('lwsx')
+  })
+})
+
+describe('a routine with forms that are gone', () => {
+  it('is done without them: their steps are left out, and a breath lies between pieces instead', () => {
+    const routine: Routine = {
+      ...aRoutine([aStep('s1', 'here'), aStep('s2', 'gone')]),
+      between: { by: 'form', formId: 'gone', count: 1 },
+    }
+    const without = withoutUnknown(routine, (formId) => formId === 'here')
+    expect(stepsOf(without).map(({ off }) => off)).toEqual([false, true])
+    expect(without.between).toEqual({ by: 'rest', breaths: 1 })
+    expect(withoutUnknown(routine, () => true)).toEqual(routine)
   })
 })
