@@ -222,8 +222,7 @@ it('every sentence of Today is true of the journal it is said of', () => {
     { numRuns: 14 },
   )
   // What is told at all is told often enough to be looked at here.
-  for (const kind of ['habit', 'recent', 'due', 'areas', 'short', 'new'])
-    expect(kinds).toContain(kind)
+  for (const kind of ['habit', 'recent', 'due', 'areas', 'short', 'new']) expect(kinds).toContain(kind)
 })
 
 it('what a light head or a sore back asks for changes what is offered first, as planned too', () => {
