@@ -38,11 +38,16 @@ const status = computed(() => state.value?.status)
 const running = computed(() => status.value === 'running')
 const underWay = computed(() => running.value || status.value === 'paused' || status.value === 'dizzy')
 const wakeLock = useWakeLock()
-/** Told once: whoever does not look at the screen would find it dark. */
+/** Told at the beginning, and seen rather than said: whoever does not look at the screen would find it dark. */
 const wakeFault = ref(false)
+const TOLD_MS = 20_000
+function tellWakeFault() {
+  wakeFault.value = true
+  setTimeout(() => (wakeFault.value = false), TOLD_MS)
+}
 watch(
   running,
-  (now) => void (now ? wakeLock.request('screen') : wakeLock.release()).catch(() => (wakeFault.value = now)),
+  (now) => void (now ? wakeLock.request('screen').catch(tellWakeFault) : wakeLock.release().catch(() => undefined)),
   { immediate: true },
 )
 
@@ -188,10 +193,10 @@ const halves = computed(() => person.settings.remote.halves && running.value)
       <FollowControls class="controls" :running="running" @act="touched" @more="isUnmeant() || (asking = 'changes')" />
       <p v-if="silent" class="silent">Sound is off in the settings.</p>
       <p v-else-if="isShown" class="silent">A second screen shows it too.</p>
-      <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
-      <p v-else-if="wakeFault" class="silent" role="status">
+      <p v-else-if="wakeFault" class="silent">
         This browser lets the screen go dark. Set it to stay on, or follow by ear.
       </p>
+      <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
     </template>
     <FollowUndo v-if="underWay" :class="{ low: status === 'dizzy' }" @undo="act('undo')" />
     <SimulatedRemote
