@@ -99,13 +99,13 @@ async function keep() {
       <svg :viewBox="`0 0 ${STONE.width} ${STONE.height}`" aria-hidden="true"><path :d="stone" /></svg>
     </div>
     <p role="status">
-      <template v-if="follow.kept === 'kept'">
-        {{ follow.record.title }} is in the journal.
-        <template v-if="!isPractised(follow.record)">It was under a minute and counts for no day.</template>
-      </template>
+      <template v-if="follow.kept === 'kept'">{{ follow.record.title }} is in the journal.</template>
       <template v-else-if="follow.kept === 'nothing'">Nothing was practised: nothing is in the journal.</template>
       <template v-else-if="follow.kept === 'being written'">{{ follow.record.title }} is being written down.</template>
       <template v-else>{{ follow.record.title }} is not in the journal yet: see above what keeps it out.</template>
+    </p>
+    <p v-if="follow.kept === 'kept' && !isPractised(follow.record)" class="soft">
+      It was under a minute and counts for no day.
     </p>
     <p v-if="done.length > 0" class="soft">
       {{ plural(done.length, 'form') }}: {{ done.map(({ formName }) => formName).join(', ') }}.
