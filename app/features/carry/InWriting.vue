@@ -16,7 +16,7 @@ const props = defineProps<{
   heard: (routine: CarriedSession['routine'], choices: CarryChoices) => Promise<HeardSession>
   /** The card is of a routine that is kept. */
   routineId: string | null
-  /** What the health settings changed; empty where they changed nothing. */
+  /** The changes for my health settings, in words; empty without any. */
   healthWords: string
 }>()
 const person = usePersonStore()

@@ -7,7 +7,7 @@ import ChoiceField from '~/shared/ui/ChoiceField.vue'
 defineProps<{
   /** Why a format cannot be made here; empty where it can. */
   opusMissing: string
-  /** What the health settings change; null where they change nothing. */
+  /** The changes for my health settings, in words; null without any. */
   milderWords: string | null
 }>()
 const choices = defineModel<CarryChoices>({ required: true })

@@ -27,10 +27,13 @@ const STONES: Record<ArcPart, string> = {
 /** Letters of this family are about so wide, as a share of their size: a long name is set smaller rather than cut. From memory. */
 const LETTER_WIDTH = 0.53
 
-/** What stands under the title of a card, before its length, each on a line of its own; an empty one is left out. */
+/** Height of a line between the title and the length, in millimetres. */
 const UNDER_LINE = 6
 
-/** The card as one picture of a page: what is done, how often, in which stance, to be read from two metres. */
+/**
+ * The card as one picture of a page: each form with its count and stance, to be read from two metres. The lines of `underTitle` go between
+ * the title and the length; empty ones are skipped.
+ */
 export function cardSvg(
   title: string,
   totalSeconds: number,

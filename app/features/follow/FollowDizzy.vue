@@ -2,9 +2,9 @@
 /** All pacing is dropped: nothing moves and nothing sounds until I say so, where there is something to say it with. */
 defineProps<{ onlyShown?: boolean }>()
 defineEmits<{ goOn: [sits: boolean]; close: []; end: [] }>()
-/** Who sat down goes on sitting. */
+/** The rest of the session is done sitting. */
 const sits = ref(false)
-// What was pressed is gone with what it was on: the keys go to what is safe now, so that no hasty press goes on.
+// The pressed button is gone, so the focus moves. It goes to the safe choice: a hasty key press must not resume the session.
 const first = useTemplateRef<{ $el: HTMLElement }>('first')
 onMounted(() => first.value?.$el.focus({ preventScroll: true }))
 </script>

@@ -43,7 +43,7 @@ const companions = ref<Companion[]>([])
 /** Offered where a form of it is still being learned. */
 const canLeadAsLearned = hasUnlearned(props.state.plan.routine, person.stageOf)
 const leadsAsLearned = ref(false)
-/** What was declared is not heeded this time: chosen here, and forgotten with the session. */
+/** Ignore the health settings for this session only. */
 const asWritten = ref(false)
 const beginButton = ref<{ $el: HTMLElement } | null>(null)
 // Focus comes with the page on its first load only; whoever comes from another screen finds it here too.

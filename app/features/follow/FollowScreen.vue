@@ -38,16 +38,27 @@ const status = computed(() => state.value?.status)
 const running = computed(() => status.value === 'running')
 const underWay = computed(() => running.value || status.value === 'paused' || status.value === 'dizzy')
 const wakeLock = useWakeLock()
-/** Told at the beginning, and seen rather than said: whoever does not look at the screen would find it dark. */
-const wakeFault = ref(false)
-const TOLD_MS = 20_000
-function tellWakeFault() {
-  wakeFault.value = true
-  setTimeout(() => (wakeFault.value = false), TOLD_MS)
+/** A wake lock that failed. Shown for a while and not announced: the session has one voice. */
+const wakeNotice = ref('')
+const WAKE_NOTICE_MS = 20_000
+const { start: hideWakeNoticeLater } = useTimeoutFn(() => (wakeNotice.value = ''), WAKE_NOTICE_MS, { immediate: false })
+function showWakeNotice(words: string) {
+  wakeNotice.value = words
+  hideWakeNoticeLater()
 }
 watch(
   running,
-  (now) => void (now ? wakeLock.request('screen').catch(tellWakeFault) : wakeLock.release().catch(() => undefined)),
+  async (now) => {
+    try {
+      await (now ? wakeLock.request('screen') : wakeLock.release())
+    } catch {
+      showWakeNotice(
+        now
+          ? 'This browser lets the screen go dark. Set it to stay on, or follow by ear.'
+          : 'The screen may stay on: turn it off by hand.',
+      )
+    }
+  },
   { immediate: true },
 )
 
@@ -89,7 +100,7 @@ const simulating = ref(false)
 /** An input from wherever: what it does is looked up, and done. Whether it was taken is answered. */
 function receive(input: RemoteInput): boolean {
   const action = actionOf(input, person.settings.remote.rules)
-  // A pause that comes to what is paused, and a play to what runs, are there already.
+  // A headset may send "pause" while paused and "play" while running: neither must toggle.
   if (action === 'pauseOrGoOn' && input === (running.value ? 'media:play' : 'media:pause')) return true
   if (!action || status.value === 'ended' || asking.value === 'end') return false
   if (status.value === 'ready' && action !== 'pauseOrGoOn' && action !== 'mySignal' && action !== 'end') return false
@@ -113,7 +124,7 @@ const { clapFault } = useRemoteInputs(receive, () => ({
 }))
 useBreathLead()
 const { isShown } = useShownBeside(() => follow.state)
-/** What a lock screen and a headset show: the form, the movement, and whether it goes on. */
+/** Show the form, the movement and the play state on a lock screen and a headset. */
 watchEffect(() => {
   if (!('mediaSession' in navigator)) return
   const moment = follow.moment
@@ -193,9 +204,7 @@ const halves = computed(() => person.settings.remote.halves && running.value)
       <FollowControls class="controls" :running="running" @act="touched" @more="isUnmeant() || (asking = 'changes')" />
       <p v-if="silent" class="silent">Sound is off in the settings.</p>
       <p v-else-if="isShown" class="silent">A second screen shows it too.</p>
-      <p v-else-if="wakeFault" class="silent">
-        This browser lets the screen go dark. Set it to stay on, or follow by ear.
-      </p>
+      <p v-else-if="wakeNotice" class="silent">{{ wakeNotice }}</p>
       <p v-if="clapFault" class="silent" role="status">{{ clapFault }}</p>
     </template>
     <FollowUndo v-if="underWay" :class="{ low: status === 'dizzy' }" @undo="act('undo')" />

@@ -4,7 +4,7 @@ import { activeSteps, type Routine } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { ASK_SOMEBODY, ASKS_FIRST_WORDS, healthChanges } from '~/shared/words/health'
 
-/** What a session does otherwise than written for what was declared, and the choice to do it as written this time. */
+/** The changes that the health settings make to a session, and the choice to ignore them this time. */
 const props = defineProps<{ led: LedPlan; written: Routine }>()
 const asWritten = defineModel<boolean>({ required: true })
 const person = usePersonStore()
