@@ -58,7 +58,7 @@ async function leaveDemo() {
 
 // One key out of the demo, unless it is meant for a field.
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  // Where keys are tried, none of them does anything else.
+  // The remote page tries keys, so they must not do anything else there.
   if (route.path === '/remote') return
   if (event.key === '?' && isForPage(event) && !asksForKeys.value) showKeys()
   if (event.key === 'b' && isForPage(event) && !isAmongKeys(event) && person.world === 'demo') void leaveDemo()

@@ -17,7 +17,7 @@ export function sizeOf(value: unknown, root: string): { values: number } | { fau
       return { fault: { path: root, message: `${root} is nested more than ${MOST_DEPTH} deep.` } }
     for (const [name, inner] of Object.entries(next.value)) {
       const path = Array.isArray(next.value) ? `${next.path}[${name}]` : next.path ? `${next.path}.${name}` : name
-      // What is asked to write itself into a message would be called there.
+      // An error message that quotes the value would call these and crash.
       if (name === 'toString' || name === 'valueOf' || name === 'toJSON')
         return {
           fault: {

@@ -1,4 +1,4 @@
-/** Thrown by a search that has done all the work it was given; whoever gave it answers as well as it can without. */
+/** Thrown by a search that has used up its work. The caller then answers with the best it has. */
 export class WorkDoneError extends Error {
   constructor() {
     super('The work for this search is done.')
@@ -11,13 +11,13 @@ export class WorkDoneError extends Error {
  * that the same question has the same answer on every device, however slow or busy.
  */
 export interface Work {
-  /** Count what was done; throws `WorkDoneError` once that is more than was given. */
+  /** Count steps; throws `WorkDoneError` when none are left. */
   spend: (steps?: number) => void
   /** Steps that are left. */
   left: () => number
 }
 
-/** So many steps; without end where nothing is given. */
+/** Work of so many steps; unlimited by default. */
 export function workOf(steps = Infinity): Work {
   let left = steps
   return {
@@ -29,7 +29,7 @@ export function workOf(steps = Infinity): Work {
   }
 }
 
-/** A part of some work, at most a share of what is left of it; what it does is done of the whole, too. */
+/** A share of the work that is left. Its steps count against the whole, too. */
 export function partOfWork(whole: Work, share: number): Work {
   const own = workOf(whole.left() * share)
   return {
@@ -41,7 +41,7 @@ export function partOfWork(whole: Work, share: number): Work {
   }
 }
 
-/** Do this; where its work is done before it has an answer, do that instead. */
+/** Run `work`; if its steps are used up first, run `instead`. */
 export function withinWork<T>(work: () => T, instead: () => T): T {
   try {
     return work()

@@ -130,7 +130,7 @@ function withoutHurry({ routine, pace }: CompileInput, known: ReadonlyMap<string
   return now
 }
 
-/** Layers without what quickens the breath; the same ones where none does. */
+/** Layers without anything that quickens the breath; the same array if none does. */
 function unhurriedLayers(layers: readonly Layer[], breath: BreathSeconds): Layer[] | undefined {
   const isQuick = ({ so: { paceScale = 1, paceScaleAtEnd = 1, ratio } }: Layer) =>
     paceScale < 1 || paceScaleAtEnd < 1 || (ratio !== undefined && isHurried(ratio, breath))

@@ -27,7 +27,7 @@ export interface FitChange {
   from: number
   to: number
   reason: FitReason
-  /** The session's seconds with only this change taken back; null where the work was done before. */
+  /** The session's seconds with only this change taken back; null if the work was used up first. */
   secondsWithout: number | null
 }
 
@@ -60,13 +60,13 @@ export interface FitResult {
   bindings: FitBinding[]
 }
 
-/** How much of what is left of the work the search may do, a rough fit instead of it, the reasons of the changes, and what keeps the length out of reach. */
+/** Shares of the work that is left: for the search, a rough fit, the reasons of the changes, and the obstacles. */
 const SEARCH_SHARE = 0.5
 const ROUGH_SHARE = 0.4
 const CHANGES_SHARE = 0.2
 const BINDINGS_SHARE = 0.6
 
-/** What a fit may do where nothing is said: a second or two where it is hard, hardly anything where it is not. Our choice. */
+/** The usual work of a fit: a second or two at most. Our choice. */
 const FIT_WORK = 6_000_000
 
 /**
@@ -119,7 +119,7 @@ export function halfShortestRepetition({ routine, forms, ways, pace, rules }: Co
   return Math.min(breath, ...lengths) / 2
 }
 
-/** Null where the work was done before anything was found. */
+/** Null if the work was used up before anything was found. */
 function fitOnce(request: FitRequest, tolerance: number, work: Work): Fitted | null {
   const { choices, problem } = problemOf(request, tolerance, work)
   if (problem.items.some((options) => options.length === 0))

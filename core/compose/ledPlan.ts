@@ -3,10 +3,10 @@ import { activeSteps, emptyRoutine, type Step } from '../routine'
 import type { HealthNote, SessionPlan } from '../runner'
 import { adjustForHealth, easeRoutine, type HealthAdjusted } from './ease'
 
-/** A session as it is led for somebody, and what must be asked before. */
+/** A session as it is led for one person, and a question to ask before it starts. */
 export interface LedPlan {
   plan: SessionPlan
-  /** What the declared conditions ask for, whether it is heeded or not. */
+  /** The adjustment for the declared conditions, applied or not. */
   adjusted: HealthAdjusted
   /** Not to be started before the person has chosen to do it as written. */
   asksFirst: HealthAdjusted['asksFirst']

@@ -20,7 +20,7 @@ export interface ProposeRequest extends Wanted {
   /** 0 for the best proposal, 1 for another, and so on. */
   another: number
   newId: () => string
-  /** What all fits together may do; `PROPOSE_WORK` where it is left out. */
+  /** The work of all fits together; `PROPOSE_WORK` by default. */
   work?: Work
   unexplained?: boolean
 }
@@ -117,7 +117,7 @@ function fittedProposal(chosen: Candidate[], candidates: readonly Candidate[], r
   }
   return best
 }
-/** Some seconds of a slow phone where it is hard. Our choice. */
+/** At most some seconds on a slow phone. Our choice. */
 const PROPOSE_WORK = 6_000_000
 /** The first fit may do so much of the work; the others share the rest. */
 const FIRST_FIT_SHARE = 0.5

@@ -10,7 +10,7 @@ import { isClosing, type Block } from './remainderChoices'
 const LEAST_TOLERANCE_SECONDS = 1
 /** Each of its searches may do so much of the work that is left. Our choice. */
 const SOLVE_SHARE = 0.3
-/** To ask the Timeline what a choice comes to takes as long as so many steps of a search. Measured, roughly. */
+/** Cost of compiling a choice, in steps of the search. Measured, roughly. */
 const LOOK_STEPS = 4000
 /** So often it is searched again where the breath settles; each time with a little more closing to be safe. */
 const MOST_TURNS = 3

@@ -4,7 +4,7 @@ import { closingShareWanted, keepsClosing, partOf, type Routine } from '../routi
 import { compileTimeline, TooLongError, totalsOf } from '../timeline'
 import { choiceOf, withOption, type Choice, type FitRequest } from './fitChoices'
 
-/** How a routine comes out that was found by halving, where the work did not do for a search. */
+/** The result of a fit by halving, used when the search found nothing. */
 export interface Fitted {
   routine: Routine
   closingKept: boolean

@@ -15,7 +15,7 @@ export interface ElsewhereLine {
   exertion: number | null
   forms: { form: Form; count: number }[]
   words: string
-  /** What the line says of it was not understood, and is to be asked: it is filled in as usual, or not at all. */
+  /** Parts of the line that were not understood and must be asked for. */
   asks: ('day' | 'minutes' | 'felt')[]
 }
 
@@ -121,7 +121,7 @@ export function readElsewhereLine(text: string, at: WrittenAt): ElsewhereLine {
     ],
   }
 }
-/** Words of a day or a length that are left where they were not understood. */
+/** Words of a day or a length that were not understood. */
 const NAMES_DAY =
   /\b(?:(?:mon|tues?|wednes|thurs?|fri|satur|sun)day|yesterday|week(?:s|end)? ago|days? ago|last (?:week|night|month)|fortnight)\b/i
 const NAMES_LENGTH = /\b(?:hours?|minutes?|mins?|quarters?)\b/i

@@ -1,7 +1,7 @@
 import type { DoneStep } from '../runner'
 import type { SessionRecord } from './types'
 
-/** From here on a session counts as practice, and a form that was left early as done: what is shorter was only looked at. Our choice. */
+/** The shortest session that counts as practice, and the shortest time for a form that was left early. Our choice. */
 export const LEAST_PRACTISED_SECONDS = 60
 
 /** Whether a session counts: for its day, the streak and the totals. */

@@ -26,7 +26,7 @@ export function recordOf(
 ): SessionRecord {
   const { elsewhereSeconds } = outcome
   const practised = within(outcome.practisedSeconds)
-  // What a record cannot hold of a pause is not in its end either: start, end, practice and pause agree.
+  // The end is derived, so that start, end, practice and pause agree even when a very long pause is cut.
   const paused = within(outcome.pausedSeconds, MOST_PAUSED_SECONDS)
   // What was done elsewhere came just before: the practice began with it, and it moved.
   const elsewhere = elsewhereSeconds > 0 ? { elsewhereSeconds: within(elsewhereSeconds) } : {}

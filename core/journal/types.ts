@@ -83,7 +83,7 @@ export interface SessionRecord {
   lesson?: LessonTaken
   /** Who practised with me, and how. Their practice is theirs: no figure of mine counts it. */
   companions?: Companion[]
-  /** What the declared conditions asked for, and whether it was heeded; left out where they asked for nothing. */
+  /** Changes for the declared conditions, and whether they were applied; missing if there were none. */
   health?: HealthNote
   planned: PlannedStep[]
   done: DoneStep[]

@@ -9,7 +9,7 @@ export interface EffectSeen {
   sessions: number
   better: number
   worse: number
-  /** Mean change as said in these sessions, and in all others that say it (null where there are none); for pain, less is more. */
+  /** Mean gain in these sessions and in all others (null without others). Less pain is a gain. */
   gain: number
   othersGain: number | null
 }
@@ -44,7 +44,7 @@ export function effectsSeen(answers: readonly Answer[]): EffectSeen[] {
   return [...found.values()]
 }
 
-/** What was said in the sessions with it, and in the others; null where nobody said anything. */
+/** Counts and means of the sessions with it and of the others; null without answers. */
 function factsOf(withIt: Changes | undefined, all: Changes | undefined) {
   const sessions = withIt ? sessionsOf(withIt) : 0
   if (!withIt || !all || sessions === 0) return null

@@ -12,7 +12,7 @@ export const MOST_OFFERED = 3
 const RUNNING_DAYS = 6
 /** From so long on today's practice may have been enough: the shortest session that is usual. Our choice. */
 const ENOUGH_SECONDS = 180
-/** What the fit of one offer may do: others are waiting. Our choice. */
+/** The work of fitting one offer. Our choice. */
 const OFFER_FIT_WORK = 500_000
 
 /** A routine as this body would do it now, and what it is then; or what forbids it. */

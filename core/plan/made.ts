@@ -17,7 +17,7 @@ const FEW_MINUTES = 5
 const SHORT: readonly Purpose[] = ['seated', 'deskBreak', 'evening']
 /** Where nothing was said about the minutes. Our choice. */
 const USUAL_MINUTES = 12
-/** What may be done for a session that is made, where it is all that was asked for. Our choice. */
+/** The work of generating a session when nothing else is offered. Our choice. */
 export const MAKE_ALONE_WORK = 4_000_000
 
 export interface MakeRequest extends TodayRequest {
@@ -83,7 +83,7 @@ export function makeToday(
   const tries = [{ purpose: wanted, due }, ...instead.map((purpose) => ({ purpose, due: new Set<string>() }))]
   let proposal: ReturnType<typeof propose> | undefined
   for (const [at, each] of tries.entries()) {
-    // What is left of the work is shared by those that are still to be tried.
+    // The remaining purposes share the work that is left.
     const proposed = propose({ ...asked, ...each, work: partOfWork(work, 1 / (tries.length - at)) })
     if (proposed.empty || !proposed.fit.met || !proposed.fit.closingKept) continue
     if (request.comesBack && !activeSteps(proposed.routine).some(({ formId }) => due.has(formId))) continue

@@ -5,7 +5,7 @@ import { atRiskIds, MAKE_ALONE_WORK, makeToday, type MakeRequest } from './made'
 import { isFirm } from './todayReasons'
 import type { TodayAgainst, TodayJudgement, TodayOffer } from './todayTypes'
 
-/** What may be done for the one that is made, where others stand beside it. Our choice. */
+/** The work of generating a session beside other offers. Our choice. */
 const MAKE_WORK = 1_000_000
 
 /**
@@ -35,7 +35,7 @@ export function* offersNow(
     yield each
     if (count === MOST_OFFERED) break
   }
-  // Where no routine does, it is all that there is.
+  // Without any suitable routine, the generated session is the only offer.
   if (made === undefined || (made === null && count === 0))
     made = makeToday(request, newId, workOf(count === 0 ? MAKE_ALONE_WORK : MAKE_WORK))
   if (made) yield made

@@ -24,7 +24,7 @@ export type SeasonRoutineRequest = Pick<
 
 /** What a hold asks may need more minutes than are laid; then so many times as many are tried. Our choice. */
 const LONGER = [1, 1.25, 1.5, 2]
-/** What each of its proposals and fits may do. Our choice. */
+/** The work of each proposal and each fit. Our choice. */
 const PROPOSE_WORK = 3_000_000
 const FIT_WORK = 1_500_000
 

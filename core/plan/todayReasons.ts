@@ -27,7 +27,7 @@ export const WEIGHT = {
   sides: 0.5,
   aim: 0.8,
   state: 1.2,
-  // What a sore back or a light head asks for comes before what was planned.
+  // A sore back or a light head outranks the plan.
   body: 12,
   evening: 1,
   recent: 0.3,
@@ -201,7 +201,7 @@ export function reasonsAgainst(
   // Brought to the minutes, it asks in proportion.
   const legsLoad = minutes === null ? features.legsLoad : (features.legsLoad * minutes * 60) / features.totalSeconds
   const ofUsual = lately.legs.usual >= LEAST_USUAL_LEGS ? (lately.legs.week + legsLoad) / lately.legs.usual : 0
-  // What hardly asks the legs is not what makes the week a hard one for them.
+  // A session that hardly uses the legs does not cause a hard week for them.
   const isMuch = legsLoad >= lately.legs.usual * LEAST_LEGS_SHARE
   if (isMuch && !features.seated && ofUsual > LEGS_JUMP)
     add(

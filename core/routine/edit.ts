@@ -84,7 +84,7 @@ export function changeGroup(routine: Routine, id: string, change: Partial<Omit<G
   }
 }
 
-/** The routine without what is done of forms that are not known: their steps are left out for now, and a breath of rest stands between pieces instead. */
+/** The routine without unknown forms: their steps are switched off, and one breath of rest replaces an unknown form between pieces. */
 export function withoutUnknown(routine: Routine, isKnown: (formId: string) => boolean): Routine {
   const rest = <Owner extends Pick<Routine | Group, 'between'>>(owner: Owner): Owner =>
     owner.between?.by === 'form' && !isKnown(owner.between.formId)

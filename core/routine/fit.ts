@@ -35,7 +35,7 @@ export function solveFit<State>(problem: FitProblem<State>): FitAnswer | null {
   )
 }
 
-/** Whether the window can be met with the closing kept, whatever it costs and however much is dropped; throws where the work is done before. */
+/** Whether the window can be met with the closing kept, at any cost. Throws `WorkDoneError` when the work is used up. */
 export function canMeet<State>(problem: FitProblem<State>): boolean {
   if (problem.items.some((options) => options.length === 0)) return false
   return new FitSearch(problem).meets()

@@ -17,7 +17,7 @@ export interface Beginnings {
   highSeconds: number[]
 }
 
-/** What the items from the middle on last and cost; each lasts the same wherever it begins. */
+/** Lengths and costs of the items from the middle on; each item's length is the same wherever it begins. */
 export interface Endings {
   options: readonly (readonly FitOption[])[]
   seconds: readonly (readonly number[])[]
@@ -36,7 +36,7 @@ interface Listed {
   code: number[]
 }
 
-/** Which beginning fits together with which options of the ending; null where none does. */
+/** A beginning and the options of an ending that fit it; null without a pair. */
 export function joinHalves(
   { spend, drops, lowSeconds, highSeconds }: Beginnings,
   endings: Endings,
@@ -80,7 +80,7 @@ function leastOfBlocks(members: Uint32Array, cost: readonly number[]): Int32Arra
   return least
 }
 
-/** Numbers in as many buckets of the same width, so that those near a value are found at once: quicker than to sort them. */
+/** Put numbers into equal buckets, so that those near a value are found at once. Faster than sorting. */
 function bucketsOf(values: readonly number[]) {
   const least = values.reduce((one, other) => Math.min(one, other), Infinity)
   const most = values.reduce((one, other) => Math.max(one, other), -Infinity)

@@ -25,7 +25,7 @@ export interface FitProblem<State> {
   alike: (state: State) => string
   /** Whether the length of an item is the same wherever it begins, for any of its options. */
   free: (item: number) => boolean
-  /** What the search may do; a fixed amount where nothing is said. */
+  /** The work of the search; a fixed amount by default. */
   work?: Work
 }
 

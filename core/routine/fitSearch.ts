@@ -5,7 +5,7 @@ import { FitBounds, LEAST_REACH, PLAIN_MEASURES, type Measure } from './fitBound
 import { joinHalves, type Beginnings } from './fitHalves'
 import type { FitAnswer, FitProblem } from './fitProblem'
 
-/** What a search may do where nothing is said: some seconds of a slow phone, for what no exact search comes to an end of. Our choice. */
+/** The usual work of a search: at most some seconds on a slow phone. Our choice. */
 const MOST_WORK = 8_000_000
 /** How much farther than the least possible cost the tables are made. */
 const REACH_SHARE = 0.2
@@ -29,7 +29,7 @@ export function missUnitSeconds({
   return Math.max(1, (highSeconds - lowSeconds) / 2, MISS_SHARE * highSeconds)
 }
 
-/** What one level of a search for the least cost looks up. */
+/** The tables of one range of costs. */
 interface Level<State> {
   measures: readonly Measure[]
   tables: readonly Float64Array[]
@@ -50,7 +50,7 @@ export class FitSearch<State> {
   private readonly bounds: FitBounds
   /** Chosen out of its time: it moves nobody on. */
   private readonly freeAtEnd: boolean[] = []
-  /** What the options of such an item last, asked once. */
+  /** Lengths of the options of such an item. */
   private readonly lengths: (MovingAndClosing & { after: State })[][] = []
   /** How many items at the beginning of the sequence are all the closing there is; 0 when some closing comes later in it. */
   private closingFirst = 0
@@ -94,7 +94,7 @@ export class FitSearch<State> {
     return this.reach(lowSeconds, highSeconds, true, this.mostDrops) !== null
   }
 
-  /** What was found of it when its work was done; null where nothing was. */
+  /** The best answer so far, for when the work is used up; null without any. */
   bestSoFar(): FitAnswer | null {
     this.proven = false
     return this.reached && this.answer(this.reached)
@@ -134,21 +134,21 @@ export class FitSearch<State> {
     return null
   }
 
-  /** A choice that spends no more than the drops and the cost and reaches every measure; null where there is none. */
+  /** A choice within the drops and the cost that reaches every measure; null without one. */
   private atCost(
     level: Level<State>,
     cost: number,
     window: { low: number; high: number; closing: boolean },
   ): number[] | null {
     const middle = this.middle(window.closing)
-    // What one cost takes many steps for, the next one takes more for.
+    // Each further cost takes more steps than the one before it.
     const found = level.isHard ? 'unended' : this.descend(level, cost, middle === null ? Infinity : DESCENT_STEPS)
     if (found !== 'unended') return found
     level.isHard = true
     return this.join(level, cost, middle!, window)
   }
 
-  /** Where the sequence is parted so that halves can be joined: behind all closing that matters, where all items are free. Null where not. */
+  /** The item at which the sequence is split into halves: after the closing items. Null if some item is not free. */
   private middle(closing: boolean): number | null {
     const matters = closing && this.problem.closingShare > 0
     if (!this.sequence.every((item) => this.freeAtEnd[item]) || (matters && this.closingFirst === 0)) return null
@@ -176,7 +176,7 @@ export class FitSearch<State> {
     const chosen: number[] = []
     let steps = 0
     let isEnded = true
-    /** Whether what is chosen so far can still come to an answer. With the closing behind, joint bounds tell no more than the plain ones. */
+    /** Whether the choices so far can lead to an answer. Once the closing is chosen, joint bounds add nothing to the plain ones. */
     const isOpen = (item: number, here: number, moving: number, closing: number): boolean => {
       const count = this.closingFirst > 0 && item > this.closingFirst ? PLAIN_MEASURES : measures.length
       for (let at = 0; at < count && at < measures.length; at += 1) {
@@ -307,7 +307,7 @@ export class FitSearch<State> {
     return enough * unit
   }
 
-  /** `reach` with a part of the work: what is not found with it counts as out of reach, and the answer is not proven. */
+  /** `reach` with a share of the work. Without a result the window counts as out of reach, and the answer as not proven. */
   private reachHastily(low: number, high: number, closing: boolean, drops: number): number[] | null {
     const some = partOfWork(this.work, REACH_WORK_SHARE)
     return withinWork(
@@ -319,7 +319,7 @@ export class FitSearch<State> {
     )
   }
 
-  /** Any choice with at most so many drops that has a length in the window, whatever it costs; null where there is none. */
+  /** Any choice with a length in the window and at most so many drops, at any cost; null without one. */
   private reach(low: number, high: number, closing: boolean, drops: number, work = this.work): number[] | null {
     const { items, take, start } = this.problem
     const measures = this.bounds.measures(low, high, closing)

@@ -22,7 +22,7 @@ import type { RunnerState, SessionPlan } from './types'
 const SHAKE = { beatsPerMinute: 120, beats: 40 }
 const REST_SECONDS = 30
 
-/** Done standing, or sitting by whoever sits. */
+/** Done standing or sitting. */
 const freeForm = (id: string, name: string, change: Partial<Form>): Form => ({
   ...{ ...blankForm(id, name), versions: [{ kind: 'seated', change: '' }] },
   ...change,

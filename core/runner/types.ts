@@ -11,11 +11,11 @@ export interface SessionPlan extends CompileInput {
   elsewhereSeconds?: number
   /** The lesson of a series that it is. */
   lesson?: LessonTaken
-  /** What is done otherwise for the declared conditions; left out where nothing is. */
+  /** Changes for the declared conditions; missing if there are none. */
   health?: HealthNote
 }
 
-/** What a session did otherwise than written for the person's declared conditions, by the names of its forms. */
+/** Changes to a session for the person's declared conditions, by the names of its forms. */
 export interface HealthNote {
   /** It was led as written all the same, as the person chose this time. */
   asWritten: boolean

@@ -13,7 +13,7 @@ import { readInstant } from './csvInstant'
 
 /** What a program for tables could take for a formula is given out with a mark before it, and so is what begins with that mark. */
 const SIGNS = '=+\\-@\uFF1D\uFF0B\uFF0D\uFF20'
-/** Spaces, and what has no width, may stand before a sign. */
+/** Spaces and characters without width may come before a sign. */
 const UNSEEN = '[\\s\u200B-\u200F\u2060\uFEFF]*'
 const COULD_BE_FORMULA = new RegExp(`^(?:${UNSEEN}[${SIGNS}]|[\\t\\r\\n'])`)
 const MARKED = new RegExp(`^'(?:${UNSEEN}[${SIGNS}]|[\\t\\r\\n'])`)

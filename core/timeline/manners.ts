@@ -41,7 +41,7 @@ export function formThere(
   const mine = wayFor(step, setting.ways)
   const layered = so?.version && !sitsToday ? withManner(form.id, mine, { version: so.version, choices: {} }) : mine
   const sits = (sitsToday || stage === 'seated') && form.versions.some(({ kind }) => kind === 'seated')
-  // What is only imagined stays so when one sits: sitting gives no arm back what it should not do.
+  // An imagined version stays imagined when seated: the seated version would move the arm again.
   const imagines = layered?.version === 'imagined' && form.versions.some(({ kind }) => kind === 'imagined')
   const posed =
     sits && !imagines ? { ...(layered ?? plainWay('seated', form.id)), version: 'seated' as const } : layered

@@ -36,7 +36,7 @@ function compiling<T>(work: () => T): Checked<T> {
   }
 }
 
-/** What a search may do that others wait for: under a second. Our choice; measured in the bench of the server. */
+/** The work of a search on the server: about half a second. Our choice. */
 const SEARCH_WORK = 2_000_000
 
 export const TOOLS: readonly Tool[] = [

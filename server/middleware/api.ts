@@ -20,7 +20,7 @@ export default defineEventHandler((event) => {
   if (isApi) event.node.req.headers.accept = 'application/json'
   const allowed = isApi ? ROUTES.get(pathname) : READ
   if (!allowed) throw noSuchRoute()
-  // What there is of files was answered before: a name with a dot in it that comes here is none of them, and no page.
+  // Existing files were answered before this, and no page has a dot in its name.
   if (!isApi && /\.[^/]*$/.test(pathname)) throw createError({ statusCode: 404, statusMessage: 'No such file' })
   if (!allowed.includes(event.method)) {
     setResponseHeader(event, 'allow', allowed.join(', '))

@@ -65,7 +65,7 @@ function readLimited(event: H3Event): Promise<Buffer> {
   })
 }
 
-/** So much of unfinished bodies is held at once; what comes besides is asked to come again. One that hardly sends anything takes hardly any of it. */
+/** The most bytes of unfinished bodies in memory; beyond it a request is answered with 429. A slow sender takes hardly any of them. */
 const MOST_HELD_BYTES = 24 * MOST_BODY_BYTES
 let heldBytes = 0
 

@@ -33,7 +33,7 @@ export function mergeItemWords(
   const form =
     typeof item.formId === 'string' && !('name' in item && list === 'forms') ? formsById.get(item.formId) : null
   if (form) return `${wordsFor(list)} “${form.name}”`
-  // Two sessions of one name on one day are told apart by their hour.
+  // The hour distinguishes two sessions of the same name on one day.
   if (typeof item.startedAt === 'string' && typeof item.timeZone === 'string') {
     const { startedAt, timeZone } = item
     return `${words}, ${shortDayPhrase(wallDay(startedAt, timeZone, 0))}, ${timeOfDayPhrase(startedAt, timeZone)}`

@@ -26,7 +26,7 @@ const person = usePersonStore()
 const entry = ref<CorrectionEntry | null>(null)
 const fault = ref('')
 const line = ref('')
-/** What the line says and was not understood: asked, and never filled in. */
+/** Parts of the line that were not understood: the form asks for them. */
 const asks = ref<ElsewhereLine['asks']>([])
 watch(session, (chosen) => {
   fault.value = ''

@@ -74,7 +74,7 @@ export function withLine(
   return { ...entry, title, day, time, minutes, after, exertion, words, steps }
 }
 
-/** What a line leaves to be asked, in words. */
+/** A question for each part of a line that was not understood. */
 export const ASKS_WORDS: Record<ElsewhereLine['asks'][number], string> = {
   day: 'Which day was it? The line names one that was not understood.',
   minutes: 'How many minutes was it? That was not understood.',

@@ -16,7 +16,7 @@ const route = useRoute()
 const routine = computed(() => person.routines.find(({ id }) => id === route.params.id) ?? null)
 const health = useHealth()
 const adjusted = computed(() => (routine.value ? health.adjusted(routine.value) : null))
-/** The card says what is led; as written where that was chosen, or where nothing else is left. */
+/** Print the routine as written instead of as led. */
 const asWritten = ref(false)
 const shown = computed(() => (asWritten.value ? null : adjusted.value?.routine) ?? routine.value)
 const drawn = computed(() => (shown.value ? compiled(shown.value) : null))

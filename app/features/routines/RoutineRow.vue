@@ -10,7 +10,7 @@ defineProps<{
   routine: Routine
   result: Compiled
   mine: boolean
-  /** What the health settings change when it is led; empty where nothing. */
+  /** The changes for the health settings, in words; empty without any. */
   healthWords: string
   /** The time that the whole width stands for. */
   scaleSeconds: number

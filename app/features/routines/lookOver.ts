@@ -2,7 +2,7 @@ import { checkRoutine, type KnownPerson } from '#core/compose'
 import type { Finding, Routine } from '#core/routine'
 import { TooLongError, UnknownFormError, type PracticeSetting } from '#core/timeline'
 
-/** What the check found, or why it could not be made: an error is told and never taken for nothing found. */
+/** The findings of the check, or why it failed: an error must not look like "no problems found". */
 export type LookedOver = { findings: Finding[]; fault: null } | { findings: []; fault: string }
 
 /** Look a routine over for its screen. */

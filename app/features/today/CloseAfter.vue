@@ -11,7 +11,7 @@ const follow = useFollowStore()
 const minutes = ref<number | null>(10)
 const FORMS = ['three-sweeps', 'gather-to-the-belly', 'hands-on-the-belly', 'settle']
 const wanted = computed(() => closingSecondsAfter((minutes.value ?? 0) * 60, person.settings.rules))
-/** The fit keeps nobody waiting who stands there. */
+/** Steps of search: short enough that nobody waits for it. */
 const CLOSE_WORK = 300_000
 
 async function close(kind: ClosingKind) {

@@ -37,7 +37,7 @@ async function give(which: 'all' | 'week') {
 
 /** So far ahead busy times are read. */
 const DAYS_AHEAD = 92
-/** A calendar of years is read in a second or two; what takes longer comes to no end. */
+/** Years of a calendar take a second or two; reading is stopped after this time. */
 const MOST_READING_MS = 15_000
 const reading = ref(false)
 let stopReading: ((why: string) => void) | null = null

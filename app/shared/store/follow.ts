@@ -46,7 +46,7 @@ export interface Today {
   /** Each form as far as it is learned. */
   leadsAsLearned?: boolean
   companions: readonly Companion[]
-  /** What was declared is not heeded this time, as the person chose. */
+  /** Ignore the health settings this time. */
   asWritten?: boolean
 }
 
@@ -89,7 +89,7 @@ export const useFollowStore = defineStore('follow', () => {
   let asPlanned: { routine: Routine; beside: Beside } | null = null
   /** The same routine as it is written, in the way of today. */
   const written = shallowRef<Routine | null>(null)
-  /** What the declared conditions make of it, and what is asked first. */
+  /** The plan as adjusted for the health settings, and whether the person is asked before it starts. */
   const led = shallowRef<LedPlan | null>(null)
   /** Stages of learning that this session has moved: taken back with its end. */
   let movedStages: string[] = []
@@ -129,7 +129,7 @@ export const useFollowStore = defineStore('follow', () => {
     id = newUuid()
     timeZone = deviceTimeZone()
   }
-  /** A plan as it is led for what was declared, whichever way it was come to. */
+  /** Adjust a plan for the health settings; every session passes here. */
   function lead(plan: SessionPlan, asWritten = false): SessionPlan {
     written.value = plan.routine
     led.value = ledPlan(plan, concernsOf(person.settings.conditions), asWritten)
@@ -260,7 +260,7 @@ export const useFollowStore = defineStore('follow', () => {
     kept.value = 'being written'
     const endedId = id
     void keeper.finally(async () => {
-      // What ended before it had begun is no session.
+      // A session that ended at once is not stored.
       if (finished.practisedSeconds < NOTHING_BELOW_SECONDS) {
         kept.value = 'nothing'
         await person.kept.deleteRunning(endedId)

@@ -13,7 +13,7 @@ export const ASKS_FIRST_WORDS = {
 } as const
 export const ASK_SOMEBODY = 'Ask your doctor or teacher before you practise it as written.'
 
-/** What is done gentler and what is left out, by the names of the forms; empty where nothing is. */
+/** "Gentler: A. Left out: B.", by the names of the forms; empty without any. */
 export function healthPhrase({ milder, leftOut }: Pick<HealthNote, 'milder' | 'leftOut'>): string {
   return [
     milder.length > 0 && `Gentler: ${listPhrase(milder)}.`,
@@ -29,7 +29,7 @@ export const healthNotePhrase = (note: HealthNote): string =>
     ? `As written, though my health settings advised otherwise: ${listPhrase([...new Set([...note.milder, ...note.leftOut])])}.`
     : `For my health settings. ${healthPhrase(note)}`
 
-/** Form by form what will differ from the routine as it is written: "Pressing up: no held breath." */
+/** The differences from the written routine, a line for each form: "Pressing up: No breath hold." */
 export function healthChanges(
   written: Routine,
   { routine, milder, leftOut }: Omit<HealthAdjusted, 'asksFirst'>,
