@@ -2,7 +2,7 @@ import type { DoneStep } from '../runner'
 import type { SessionRecord } from './types'
 
 /** The shortest session that counts as practice, and the shortest time for a form that was left early. Our choice. */
-export const LEAST_PRACTISED_SECONDS = 60
+const LEAST_PRACTISED_SECONDS = 60
 
 /** Whether a session counts: for its day, the streak and the totals. */
 export const isPractised = ({ practisedSeconds }: Pick<SessionRecord, 'practisedSeconds'>): boolean =>

@@ -10,6 +10,13 @@ async function atRoutines(page: Page) {
   await goTo(page, 'Routines')
   return page.getByRole('region', { name: 'Ready-made' }).getByRole('listitem').filter({ hasText: NAME })
 }
+/** End the session that runs, and leave its last page. */
+async function endNow(page: Page) {
+  await page.clock.resume()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'End and keep it' }).click()
+  await page.getByRole('button', { name: 'Done', exact: true }).click()
+}
 const ready = (page: Page) => page.getByRole('region', { name: 'For your health settings' })
 
 test('a ready-made routine is led gentler for what was declared: marked, said before the start, and in the record', async ({
@@ -23,10 +30,7 @@ test('a ready-made routine is led gentler for what was declared: marked, said be
   await expectNoAxeFindings(page)
   await begin(page)
   await letPass(page, 900)
-  await page.clock.resume()
-  await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'End and keep it' }).click()
-  await page.getByRole('button', { name: 'Done', exact: true }).click()
+  await endNow(page)
   const held = (await heard()).filter(({ breath }) => breath === 'hold')
   expect(held).toEqual([])
   await goTo(page, 'Journal')
@@ -41,10 +45,7 @@ test('as written is chosen for this time only, and the record says so', async ({
   await page.getByRole('button', { name: 'Begin', exact: true }).focus()
   await begin(page)
   await letPass(page, 200)
-  await page.clock.resume()
-  await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'End and keep it' }).click()
-  await page.getByRole('button', { name: 'Done', exact: true }).click()
+  await endNow(page)
   await goTo(page, 'Journal')
   await expect(
     page.getByText('As written, though my health settings advised otherwise: Hold up the sky.'),

@@ -63,6 +63,7 @@ useHead({ title: computed(() => `Take along: ${kept.value?.name ?? 'nothing'} ·
       :files="files"
     >
       <InWriting
+        v-if="!isForbidden"
         :session="session!"
         :choices="choices"
         :heard="files.heard"

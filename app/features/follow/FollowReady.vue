@@ -46,8 +46,10 @@ const leadsAsLearned = ref(false)
 /** Ignore the health settings for this session only. */
 const asWritten = ref(false)
 const beginButton = ref<{ $el: HTMLElement } | null>(null)
+const leaveButton = ref<{ $el: HTMLElement } | null>(null)
+const cannotBegin = computed(() => Boolean(follow.led?.asksFirst))
 // Focus comes with the page on its first load only; whoever comes from another screen finds it here too.
-onMounted(() => beginButton.value?.$el.focus())
+onMounted(() => (cannotBegin.value ? leaveButton : beginButton).value?.$el.focus())
 watch([today, kilograms, leadsAsLearned, companions, asWritten], ([chosen, weight, learned, others, written]) => {
   follow.doToday({
     version: chosen === PLANNED ? null : (chosen as TodayVersion),
@@ -77,10 +79,10 @@ const first = computed(() => props.state.timeline.occurrences[0])
         label="Begin"
         icon="pi pi-play"
         autofocus
-        :disabled="Boolean(follow.led?.asksFirst)"
+        :disabled="cannotBegin"
         @click="$emit('begin')"
       />
-      <Button size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
+      <Button ref="leaveButton" size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
       <Button size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
       <p v-if="isShown">A second screen shows it too.</p>
     </div>

@@ -3,6 +3,7 @@ import { actionOf, positionSecondsAt, type RemoteAction, type RemoteInput } from
 import { spokenLine } from './followWords'
 import { useBreathLead } from './breathLead'
 import { useFollowActions } from './followActions'
+import { useLockScreen } from './lockScreen'
 import { useShownBeside } from './shownBeside'
 import { keyInput, useRemoteInputs } from '~/shared/devices/remoteInputs'
 import { nowMs } from '~/shared/sound/clock'
@@ -124,20 +125,10 @@ const { clapFault } = useRemoteInputs(receive, () => ({
 }))
 useBreathLead()
 const { isShown } = useShownBeside(() => follow.state)
-/** Show the form, the movement and the play state on a lock screen and a headset. */
-watchEffect(() => {
-  if (!('mediaSession' in navigator)) return
-  const moment = follow.moment
-  navigator.mediaSession.playbackState = underWay.value ? (running.value ? 'playing' : 'paused') : 'none'
-  navigator.mediaSession.metadata =
-    underWay.value && moment
-      ? new MediaMetadata({
-          title: moment.occurrence.formName,
-          artist: moment.segment.cue,
-          album: routine.value?.name ?? '',
-        })
-      : null
-})
+useLockScreen(
+  () => follow.state,
+  () => follow.moment,
+)
 
 // Leaving the page in the middle pauses the session; it can be taken up again or logged.
 onBeforeRouteLeave(async () => {

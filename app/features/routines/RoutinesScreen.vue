@@ -40,10 +40,14 @@ const inOrder = computed(() => [
 const AT_ONCE = 10
 const shown = useGrowing(inOrder, AT_ONCE)
 /** Each is compiled once, and anew when what it is done by has changed: the list grows, and what stands there is not worked out again. */
-const known = computed(() => ({ setting: person.setting, of: new WeakMap<Routine, Compiled>() }))
+const known = computed(() => ({
+  setting: person.setting,
+  conditions: person.settings.conditions,
+  of: new WeakMap<Routine, { compiled: Compiled; healthWords: string }>(),
+}))
 function compiledOnce(routine: Routine) {
   const { setting, of } = known.value
-  const result = of.get(routine) ?? compiled(routine, setting)
+  const result = of.get(routine) ?? { compiled: compiled(routine, setting), healthWords: healthWords(routine) }
   of.set(routine, result)
   return result
 }
@@ -54,9 +58,7 @@ function healthWords(routine: Routine): string {
   const length = led?.ok ? `, ${durationPhrase(led.totals.totalSeconds)}` : ''
   return `For your health settings${length}. ${health.phrase(adjusted)}`
 }
-const entries = computed(() =>
-  shown.value.map((routine) => ({ routine, compiled: compiledOnce(routine), healthWords: healthWords(routine) })),
-)
+const entries = computed(() => shown.value.map((routine) => ({ routine, ...compiledOnce(routine) })))
 /** All brooks of the list are drawn to one scale, so that a short one looks short. */
 const longestSeconds = computed(() =>
   Math.max(0, ...entries.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),

@@ -81,7 +81,7 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday }: TodayName
     case 'areas':
       return `the last 7 days had little for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))}`
     case 'short':
-      return `the last 5 weeks had less for ${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))} than on average`
+      return `${listPhrase(reason.areas.map((area) => AREA_WORDS[area]))} got less than the average area in the last 5 weeks`
     case 'parts':
       return `the last 7 days had hardly any ${listPhrase(reason.parts.map((part) => PART_PRACTICE_WORDS[part]))}`
     case 'sides':
