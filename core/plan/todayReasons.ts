@@ -103,7 +103,7 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
     })
   }
   for (const each of effects.filter((one) => one.isBetter && isAbout(one, routine.id, formIds)).slice(0, 1))
-    add(WEIGHT.good, { kind: 'good', ...saidOf(each), better: each.better })
+    add(WEIGHT.good, { kind: 'good', ...saidOf(each), better: each.better, worse: each.worse })
   const spared = areasSpared(body.pain)
   const areas = features.areas.filter((area) => isLacking(lately.areas[area]) && !spared.has(area))
   if (areas.length > 0) add(WEIGHT.areas * Math.min(MOST.areas, areas.length), { kind: 'areas', areas })

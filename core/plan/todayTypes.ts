@@ -47,8 +47,8 @@ export type TodayReason =
   | { kind: 'learning'; formIds: string[] }
   /** The one that was practised longest ago first; so many days ago. */
   | { kind: 'due'; formIds: string[]; days: number }
-  /** So many sessions with it (or with the form) say how that was before and after, and in so many it was better. */
-  | { kind: 'good'; formIds: string[]; outcome: Outcome; sessions: number; better: number }
+  /** So many sessions with it (or with the form) say how that was before and after, and in so many it was better or worse. */
+  | { kind: 'good'; formIds: string[]; outcome: Outcome; sessions: number; better: number; worse: number }
   | { kind: 'areas' | 'short'; areas: Area[] }
   | { kind: 'aim'; minutes: number }
   | { kind: 'parts'; parts: ArcPart[] }

@@ -142,7 +142,7 @@ async function keep() {
       />
     </div>
     <Dialog v-model:visible="discarding" modal header="Discard this session?" :draggable="false">
-      <p>It is taken out of the journal for good, and with it what it moved on in learning.</p>
+      <p>It is deleted from the journal, and learning stages that it changed go back.</p>
       <template #footer>
         <Button label="Cancel" severity="secondary" autofocus @click="discarding = false" />
         <Button label="Discard it" @click="discard" />

@@ -66,11 +66,11 @@ const first = computed(() => props.state.timeline.occurrences[0])
   <div class="ready stack">
     <p class="title">{{ state.plan.routine.name }}</p>
     <p v-if="lesson">{{ lesson }}</p>
-    <p>
+    <p v-if="!cannotBegin">
       {{ durationPhrase(state.timeline.totalSeconds) }} at my breath.
       <template v-if="first">It begins with {{ first.formName }}, {{ STANCE_WORDS[first.stance] }}.</template>
     </p>
-    <BrookDrawing :timeline="state.timeline" size="small" />
+    <BrookDrawing v-if="!cannotBegin" :timeline="state.timeline" size="small" />
     <HealthAsk v-if="follow.led" v-model="asWritten" :led="follow.led" :written="follow.written!" />
     <div class="row">
       <Button

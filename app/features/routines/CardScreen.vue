@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ARC_PARTS } from '#core/forms'
+import { stepsOf } from '#core/routine'
 import { useHealth } from '~/shared/plan/useHealth'
 import { useCompiled } from '~/shared/store/compiled'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
@@ -26,6 +27,7 @@ const lines = computed(() => {
   const result = drawn.value
   return result?.ok ? cardLines(result.timeline, result.totals, person.formsById) : []
 })
+const steps = computed(() => new Map(shown.value ? stepsOf(shown.value).map((step) => [step.id, step]) : []))
 const parts = computed(() =>
   ARC_PARTS.map((part) => ({ part, lines: lines.value.filter((line) => line.part === part) })).filter(
     (each) => each.lines.length > 0,
@@ -63,7 +65,7 @@ const print = () => window.print()
         <h2>{{ PART_WORDS[each.part] }}</h2>
         <ul>
           <li v-for="line in each.lines" :key="line.stepId">
-            <FormPicture beside :form="line.form" />
+            <FormPicture beside :form="line.form" :step="steps.get(line.stepId)" />
             <strong>{{ line.formName }}</strong>
             <span
               >{{ line.count }}<template v-if="line.rounds > 1">, {{ line.rounds }} rounds</template></span

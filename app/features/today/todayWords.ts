@@ -87,7 +87,7 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday }: TodayName
     case 'sides':
       return `${listPhrase(reason.formIds.map(nameOf))} got less ${SIDE_SHORT_WORDS[reason.side]} in the last 7 days`
     case 'good':
-      return `${outcomeName(reason.outcome)} was ${reason.outcome === 'pain' ? 'less' : 'better'} after ${withWhat(reason.formIds, nameOf)} in ${reason.better} of ${plural(reason.sessions, 'session')}`
+      return `${outcomeName(reason.outcome)} was ${reason.outcome === 'pain' ? 'less' : 'better'} after ${withWhat(reason.formIds, nameOf)} in ${reason.better} of ${plural(reason.sessions, 'session')}, ${reason.outcome === 'pain' ? 'more' : 'worse'} in ${reason.worse}`
     case 'made':
       return 'made for this'
     case 'aim':

@@ -2,6 +2,7 @@
 import { sum } from 'd3-array'
 import { curveCatmullRomClosed, curveMonotoneX, line } from 'd3-shape'
 import { footingOf, formMyWay, wayFor, type Foot, type Form, type Side } from '#core/forms'
+import type { Step } from '#core/routine'
 import { breathLine } from '#core/timeline'
 import { usePersonStore } from '~/shared/store/person'
 import { STANCE_WORDS, directionPhrase } from '~/shared/words/practice'
@@ -13,16 +14,18 @@ import { STANCE_WORDS, directionPhrase } from '~/shared/words/practice'
 const props = withDefaults(
   defineProps<{
     form: Form
+    /** How a routine does it; my own way without it. */
+    step?: Pick<Step, 'wayId' | 'manner'>
     side?: Side
     moveIndex?: number
     size?: 'small' | 'large'
     only?: 'feet' | 'both'
     /** What it shows stands beside it in words. */ beside?: boolean
   }>(),
-  { side: 'none', moveIndex: 0, size: 'small', only: 'both', beside: false },
+  { step: undefined, side: 'none', moveIndex: 0, size: 'small', only: 'both', beside: false },
 )
 const person = usePersonStore()
-const way = computed(() => wayFor({ formId: props.form.id }, person.ways))
+const way = computed(() => wayFor({ ...props.step, formId: props.form.id }, person.ways))
 const mine = computed(() => formMyWay(props.form, way.value, person.settings.rules).form)
 const footing = computed(() => footingOf(mine.value, props.side, props.moveIndex))
 const breath = computed(() =>

@@ -44,7 +44,8 @@ export function healthChanges(
     const was = before.find((step) => step.formId === formId && !step.off)
     const is = was && after.get(was.id)
     if (!form || !was || !is) return ''
-    return mannerChangePhrase(mannerChange(form, wayFor(was, ways), wayFor(is, ways), rules))
+    // A hold that is left out is named already: that a repetition has a phase fewer says the same again.
+    return mannerChangePhrase({ ...mannerChange(form, wayFor(was, ways), wayFor(is, ways), rules), phasesFewer: 0 })
   }
   return [
     ...milder.map((formId) => `${nameOf(formId)}: ${changeOf(formId) || 'Gentler in some repetitions.'}`),

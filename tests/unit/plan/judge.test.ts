@@ -144,10 +144,17 @@ describe('what to practise now', () => {
     })
     const better = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'b' }, true)] }).offers
     expect(better.map(({ routineId }) => routineId)).toEqual(['b', 'a', 'c'])
-    expect(better[0]!.reasons[0]).toEqual({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31, better: 20 })
+    expect(better[0]!.reasons[0]).toEqual({
+      kind: 'good',
+      formIds: [],
+      outcome: 'calm',
+      sessions: 31,
+      better: 20,
+      worse: 4,
+    })
     const byForm = judge({ routines, effects: [effect({ kind: 'form', formId: 'bow' }, true)] }).offers
     expect(byForm[0]!.reasons[0]).toEqual({
-      ...{ kind: 'good', formIds: ['bow'], outcome: 'calm', sessions: 31, better: 20 },
+      ...{ kind: 'good', formIds: ['bow'], outcome: 'calm', sessions: 31, better: 20, worse: 4 },
     })
     const worse = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'a' }, false)] }).offers
     expect(worse.map(({ routineId }) => routineId)).toEqual(['b', 'c', 'a'])

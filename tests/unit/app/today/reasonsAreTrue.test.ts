@@ -152,10 +152,9 @@ function falseIn(reason: TodayReason | TodayAgainst, routine: Routine, life: Lif
       const withIt = gains.filter((each) => each.isWithIt)
       if (withIt.length !== reason.sessions) return `${withIt.length} sessions`
       const better = withIt.filter(({ gain }) => gain > 0).length
+      const worse = withIt.filter(({ gain }) => gain < 0).length
       if (reason.kind === 'good')
-        return better === reason.better && better > withIt.filter(({ gain }) => gain < 0).length
-          ? null
-          : `${better} better`
+        return better === reason.better && worse === reason.worse && better > worse ? null : `${better} better`
       const others = gains.filter((each) => !each.isWithIt)
       return round1(mean(withIt)) === round1(reason.gain) && round1(mean(others)) === round1(reason.othersGain)
         ? null

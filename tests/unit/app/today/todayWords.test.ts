@@ -12,12 +12,12 @@ describe('today in words', () => {
     ])
     expect(reasonPhrase({ kind: 'new' }, names)).toBe('not followed lately')
     expect(reasonPhrase({ kind: 'made' }, names)).toBe('made for this')
-    expect(reasonPhrase({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31, better: 20 }, names)).toBe(
-      'calm was better after it in 20 of 31 sessions',
-    )
-    expect(reasonPhrase({ kind: 'good', formIds: ['a'], outcome: 'pain', sessions: 31, better: 18 }, names)).toBe(
-      'pain was less after A in 18 of 31 sessions',
-    )
+    expect(
+      reasonPhrase({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31, better: 20, worse: 4 }, names),
+    ).toBe('calm was better after it in 20 of 31 sessions, worse in 4')
+    expect(
+      reasonPhrase({ kind: 'good', formIds: ['a'], outcome: 'pain', sessions: 31, better: 18, worse: 0 }, names),
+    ).toBe('pain was less after A in 18 of 31 sessions, more in 0')
     const notGood = { kind: 'notGood' as const, formIds: [], sessions: 9, gain: -0.22, othersGain: 0.61 }
     expect(againstPhrase({ ...notGood, outcome: 'ease' }, names)).toBe(
       'in 9 sessions with it ease of body went 0.2 down on average, with others 0.6 up',
