@@ -11,7 +11,12 @@ const person = usePersonStore()
 /** What must be seen of the store is fetched when there is any of it, or once the first screen stands. */
 const StoreNotices = defineAsyncComponent(() => import('~/features/exchange/StoreNotices.vue'))
 const isToBeSeen = computed(
-  () => isTimeForRest.value || person.notices.length > 0 || person.unkept.length > 0 || person.slow !== '',
+  () =>
+    isTimeForRest.value ||
+    person.notices.length > 0 ||
+    person.refused.length > 0 ||
+    person.wasDeleted ||
+    person.slow !== '',
 )
 const exportAll = async () => (await import('~/features/exchange/exportAll')).exportAll(person)
 const night = useNight()

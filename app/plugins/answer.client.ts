@@ -1,5 +1,5 @@
 import { START_LOCATION } from 'vue-router'
-import { layUnwritten } from '~/shared/store/unwritten'
+import { usePersonStore } from '~/shared/store/person'
 import { doOwed } from '~/shared/ui/afterPicture'
 import { goingTo } from '~/shared/ui/going'
 
@@ -23,10 +23,15 @@ const NEXT_INPUTS = ['click', 'keydown', 'popstate', 'beforeunload', 'visibility
 /** The press on a link is answered before the page that it leads to is fetched and made: the place is marked, and drawn so. */
 export default defineNuxtPlugin(() => {
   for (const input of NEXT_INPUTS) addEventListener(input, doOwed, { capture: true })
+  const person = usePersonStore()
   // Behind that: what is owed is being written by now.
-  const leave = () => void (document.visibilityState === 'hidden' && layUnwritten())
+  const leave = () => void (document.visibilityState === 'hidden' && person.layAside())
   addEventListener('visibilitychange', leave, { capture: true })
-  addEventListener('pagehide', layUnwritten, { capture: true })
+  addEventListener('pagehide', () => person.layAside(), { capture: true })
+  // The browser asks in its own words whether the page is to be left.
+  addEventListener('beforeunload', (event) => {
+    if (person.refused.length > 0 || person.wasDeleted) event.preventDefault()
+  })
   const router = useRouter()
   router.beforeEach((to, from) => {
     if (from === START_LOCATION) return

@@ -13,8 +13,10 @@ import {
   type Routine,
   type Step,
 } from '../routine'
+import type { Checked } from '../basics'
 import { formsInText, ownFormsText } from './formsText'
 import type { ReadingFor } from './countText'
+import { checkItem } from './personSchema'
 import { readLayers, STAGE_NAMES, type ReadLayers } from './layerText'
 import { betweenWords, isWithin, MARK_NAMES, MARKS, marksOf, readBetween, readStep, stepLines } from './stepText'
 
@@ -36,6 +38,16 @@ export interface ReadRoutine {
   forms: Form[]
   /** Lines whose form was guessed, with the other forms that may be meant. */
   guessed: { line: string; step: Step; others: Form[] }[]
+}
+
+/** Why a text cannot be stored as it was read: the first fault of each form and of the routine, in words; none where it can. */
+export function faultsOfText({ forms, routine }: { forms: readonly Form[]; routine?: Routine }): string[] {
+  const faultOf = (name: string, checked: Checked<unknown>) =>
+    checked.ok ? [] : [`${name}: ${checked.faults[0]!.message}`]
+  return [
+    ...forms.flatMap((form) => faultOf(form.name, checkItem('forms', form))),
+    ...(routine ? faultOf(routine.name || 'The routine', checkItem('routines', routine)) : []),
+  ]
 }
 
 /**

@@ -54,11 +54,25 @@ function askToErase() {
       'All sessions, routines, forms and settings kept in this browser go. They can be gone back to, until three other things have taken the place of what was here; export them first if they matter.',
     acceptProps: { label: 'Erase everything', severity: 'danger' },
     rejectProps: { label: 'Keep everything', severity: 'secondary' },
-    accept: async () => {
-      if (await person.erase()) said('Everything is erased.')
-      await follow.lookForInterrupted()
-      await lookBack()
-    },
+    accept: () => erase(true),
+  })
+}
+async function erase(keepsCopy: boolean) {
+  const refusal = await person.erase({ keepsCopy })
+  if (!refusal) said('Everything is erased.')
+  else if (keepsCopy) askToEraseForGood(refusal)
+  else importFaults.value = [{ path: 'erase', message: `Nothing was erased: ${refusal}.` }]
+  await follow.lookForInterrupted()
+  await lookBack()
+}
+/** A full browser has no room for the copy that could be gone back to. */
+function askToEraseForGood(refusal: string) {
+  confirm.require({
+    header: 'Erase without a copy?',
+    message: `Nothing was erased: ${refusal}. Without a copy to go back to, it may be possible. Export everything first if it matters.`,
+    acceptProps: { label: 'Erase for good', severity: 'danger' },
+    rejectProps: { label: 'Keep everything', severity: 'secondary' },
+    accept: () => erase(false),
   })
 }
 
@@ -84,7 +98,11 @@ const heldPhrase = ({ lists }: Snapshot) =>
 async function goBack(snapshot: Snapshot) {
   const found = await person.readText(asArchive(snapshot))
   if (!found.ok) importFaults.value = found.faults
-  else if (await person.takeArchive(found.value, 'goBack')) said('It is as it was before.')
+  else {
+    const refusal = await person.takeArchive(found.value, 'goBack')
+    if (refusal) importFaults.value = [{ path: 'archive', message: `Not restored: ${refusal}.` }]
+    else said('It is as it was before.')
+  }
   await lookBack()
 }
 async function lookAtDemo() {

@@ -1,32 +1,54 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { usePersonStore } from '~/shared/store/person'
+import { listPhrase, plural } from '~/shared/words/numbers'
 import BackupNotice from './BackupNotice.vue'
+import DeletedStore from './DeletedStore.vue'
 import { exportAll } from './exportAll'
 import NewVersion from './NewVersion.vue'
 
-/** What must be seen of the store: what is not kept, and what other tabs did. It stays until it is settled or put away. */
+/** What must be seen of the store: changes that it refused, and what other tabs did. Each stays until it is settled or closed. */
 const person = usePersonStore()
 const trying = ref(false)
 async function tryAgain() {
   trying.value = true
-  await person.tryAgain()
+  const stored = await person.retryRefused()
+  if (stored.length > 0) person.notify('retried', `Saved now: ${listPhrase(stored.map(({ what }) => what))}.`)
   trying.value = false
 }
 async function exportNow() {
   const [first] = await exportAll(person)
   if (first) person.notify('export', `The file is written, but could not be read back as it is: ${first.message}`)
 }
+
+/** So many notices are shown; the rest can be opened. */
+const MOST_SHOWN = 3
+const showsAll = ref(false)
+const shown = computed(() => (showsAll.value ? person.notices : person.notices.slice(-MOST_SHOWN)))
+const hidden = computed(() => person.notices.length - shown.value.length)
+
+/** What the notices lie over is scrolled out from under them. */
+const box = useTemplateRef<HTMLElement>('box')
+const { height } = useElementSize(box)
+watchEffect(() => {
+  document.documentElement.style.scrollPaddingTop = height.value > 0 ? `${height.value}px` : ''
+})
 </script>
 
 <template>
-  <div class="notices" aria-live="assertive">
-    <section v-if="person.unkept.length > 0" class="notice fault" role="alert" aria-label="Not kept">
-      <p><strong>Not kept yet:</strong></p>
+  <div ref="box" class="notices" aria-live="assertive">
+    <DeletedStore v-if="person.wasDeleted" />
+    <section v-if="person.refused.length > 0" class="notice fault" role="alert" aria-label="Not saved">
+      <p><strong>Not saved yet:</strong></p>
       <ul>
-        <li v-for="each in person.unkept.slice(0, 5)" :key="each.key">{{ each.what }} ({{ each.why }})</li>
-        <li v-if="person.unkept.length > 5">and {{ person.unkept.length - 5 }} more</li>
+        <li v-for="each in person.refused.slice(0, MOST_SHOWN)" :key="each.key">
+          {{ each.what
+          }}{{ each.world === person.world ? '' : each.world === 'demo' ? ', in the demo' : ', in my own data' }} ({{
+            each.why
+          }})
+        </li>
+        <li v-if="person.refused.length > MOST_SHOWN">and {{ person.refused.length - MOST_SHOWN }} more</li>
       </ul>
-      <p>It stays here for as long as this page is open.</p>
       <div class="row">
         <Button label="Try again" size="small" :loading="trying" @click="tryAgain" />
         <Button label="Export now" size="small" severity="secondary" @click="exportNow" />
@@ -35,10 +57,20 @@ async function exportNow() {
     <NewVersion />
     <BackupNotice />
     <p v-if="person.slow" class="notice" role="status">Still being written: {{ person.slow }}.</p>
-    <section v-for="each in person.notices" :key="each.key" class="notice" role="status">
+    <section v-for="each in shown" :key="each.key" class="notice" role="status">
       <p>{{ each.words }}</p>
-      <Button label="Put away" size="small" severity="secondary" text @click="person.dismiss(each.key)" />
+      <Button label="Close" size="small" severity="secondary" text @click="person.dismiss(each.key)" />
     </section>
+    <div v-if="hidden > 0 || showsAll" class="notice">
+      <Button
+        :label="showsAll ? 'Show fewer' : `Show ${plural(hidden, 'more notice')}`"
+        size="small"
+        severity="secondary"
+        text
+        @click="showsAll = !showsAll"
+      />
+      <Button label="Close all" size="small" severity="secondary" text @click="person.dismissAll()" />
+    </div>
   </div>
 </template>
 
@@ -49,6 +81,8 @@ async function exportNow() {
   z-index: 20;
   display: grid;
   gap: 0.4rem;
+  max-height: 40dvh;
+  overflow-y: auto;
 }
 :deep(.notice) {
   display: flex;

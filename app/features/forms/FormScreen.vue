@@ -8,6 +8,7 @@ import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { layDraft } from '~/shared/store/drafts'
 import { usePersonStore } from '~/shared/store/person'
+import { deletionOf } from '~/shared/store/saving'
 import { AREA_WORDS } from '~/shared/words/body'
 import {
   phaseLengthPhrase,
@@ -52,8 +53,7 @@ async function remove() {
   const { id } = form.value
   // What was begun of it and not kept goes with it.
   layDraft(person.world, draftOf(form.value), null)
-  if (way.value) await person.remove('ways', way.value.id)
-  await person.remove('forms', id)
+  await person.change([...(way.value ? [deletionOf('ways', way.value.id)] : []), deletionOf('forms', id)])
   await navigateTo('/forms')
 }
 

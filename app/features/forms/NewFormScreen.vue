@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
-import { checkItem, formsInText } from '#core/formats'
+import { faultsOfText, formsInText } from '#core/formats'
 import { readFormWords, type Form } from '#core/forms'
 import { layDraft, readDraft } from '~/shared/store/drafts'
 import { usePersonStore } from '~/shared/store/person'
+import { stateOf } from '~/shared/store/saving'
 import { plural } from '~/shared/words/numbers'
 import FormEditor from './FormEditor.vue'
 
@@ -31,16 +32,11 @@ const read = computed(() => readFormWords(words.value))
 const several = keptLines('several-forms')
 const readForms = computed(() => formsInText(several.value, newUuid))
 /** What keeps a form from being one: nothing is kept by halves. */
-const faults = computed(() =>
-  readForms.value.forms.flatMap((form) => {
-    const checked = checkItem('forms', form)
-    return checked.ok ? [] : [`${form.name}: ${checked.faults[0]!.message}`]
-  }),
-)
+const faults = computed(() => faultsOfText(readForms.value))
 const keptWords = ref('')
 async function keepAll() {
   const { forms } = readForms.value
-  for (const form of forms) await person.putForm(form)
+  if (!(await person.change(forms.map((form) => stateOf('forms', form))))) return
   keptWords.value = `${forms.map(({ name }) => name).join(', ')}: among your forms now.`
   several.value = ''
 }

@@ -68,7 +68,9 @@ async function take(together: boolean) {
   isTaking.value = true
   try {
     const all = together ? await work(leave.value) : props.archive
-    if (!(await person.takeArchive(all, together ? 'merge' : 'import'))) return
+    const refusal = await person.takeArchive(all, together ? 'merge' : 'import')
+    fault.value = refusal && `Not imported, and nothing was changed: ${refusal}. Make room, then import it again.`
+    if (refusal) return
     // In its place, all of it lies in the file that it came from.
     if (!together) noteSaved()
     incoming.value = null

@@ -6,6 +6,7 @@ import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useCompiled } from '~/shared/store/compiled'
 import { incoming } from '~/shared/files/incoming'
 import { usePersonStore } from '~/shared/store/person'
+import { stateOf } from '~/shared/store/saving'
 import { wayWords } from '~/shared/words/ways'
 import { cardLines } from '~/shared/words/cardLines'
 import { listPhrase, plural } from '~/shared/words/numbers'
@@ -62,10 +63,12 @@ const milderWords = computed(() => {
 async function take() {
   const choice = { theirWays: theirWays.value, instead: instead.value }
   const taken = taking(props.handed, here.value, choice, () => `mine-${newUuid()}`)
-  // What the routine names is there before it.
-  for (const form of taken.forms) if (!(await person.putForm(form))) return
-  for (const way of taken.ways) if (!(await person.putWay(way))) return
-  if (!(await person.putRoutine(taken.routine))) return
+  const states = [
+    ...taken.forms.map((form) => stateOf('forms', form)),
+    ...taken.ways.map((way) => stateOf('ways', way)),
+    stateOf('routines', taken.routine),
+  ]
+  if (!(await person.change(states))) return
   incoming.value = null
   await navigateTo(`/routines/${taken.routine.id}`)
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { readRoutineText, writeRoutineText } from '#core/formats'
+import { faultsOfText, readRoutineText, writeRoutineText } from '#core/formats'
+import type { Form } from '#core/forms'
 import { changeStep, type Routine, type RoutineVersion } from '#core/routine'
 import { newStepId } from './routineEditing'
 import { usePersonStore } from '~/shared/store/person'
@@ -8,7 +9,10 @@ import { momentPhrase } from '~/shared/words/time'
 
 /** The routine in text, in and out, and its earlier versions. */
 const props = defineProps<{ routine: Routine; versions: RoutineVersion[] }>()
-const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string]; keep: [] }>()
+const emit = defineEmits<{
+  change: [change: (now: Routine) => Routine, what: string, forms?: Form[]]
+  keep: []
+}>()
 const person = usePersonStore()
 
 const written = computed(() => writeRoutineText(props.routine, person.forms, person.person.forms))
@@ -25,17 +29,17 @@ const doubts = computed(() =>
     return { line, step, formId: meant.value[line] ?? step.formId, choices: first ? [first, ...others] : others }
   }),
 )
-async function take() {
+/** The text is checked whole: nothing of it is stored while a part of it cannot be. */
+const faults = computed(() => (touched.value ? faultsOfText(read.value) : []))
+function take() {
   touched.value = false
   const { routine, forms } = read.value
   const asMeant = doubts.value.reduce(
     (now, { step, formId }) => (formId === step.formId ? now : changeStep(now, step.id, { formId })),
     routine,
   )
-  // The forms that the text brings along are there before the routine that names them.
-  for (const form of forms) await person.putForm(form)
   meant.value = {}
-  emit('change', ({ id, silenced }) => ({ ...asMeant, id, silenced }), 'Read from the text.')
+  emit('change', ({ id, silenced }) => ({ ...asMeant, id, silenced }), 'Read from the text.', forms)
 }
 function startOver() {
   touched.value = false
@@ -77,11 +81,23 @@ function startOver() {
     <p v-if="touched && read.forms.length > 0" class="small">
       It brings along: {{ read.forms.map(({ name }) => name).join(', ') }}.
     </p>
+    <div v-if="faults.length > 0" class="fault" role="alert">
+      <p>Nothing is read in until these are corrected in the text:</p>
+      <ul>
+        <li v-for="each in faults.slice(0, 8)" :key="each">{{ each }}</li>
+        <li v-if="faults.length > 8">and {{ faults.length - 8 }} more</li>
+      </ul>
+    </div>
     <p v-if="touched" class="small">
       {{ plural(read.routine.entries.length, 'step or pattern', 'steps and patterns') }} read.
     </p>
     <div class="row">
-      <Button label="Read it in" size="small" :disabled="!touched || read.routine.entries.length === 0" @click="take" />
+      <Button
+        label="Read it in"
+        size="small"
+        :disabled="!touched || read.routine.entries.length === 0 || faults.length > 0"
+        @click="take"
+      />
       <Button v-if="touched" label="As it was" size="small" severity="secondary" text @click="startOver" />
       <NuxtLink :to="`/routines/card/${routine.id}`">A card to print</NuxtLink>
       <NuxtLink :to="`/hand?routine=${routine.id}`">Hand it over</NuxtLink>

@@ -3,9 +3,11 @@ import { useManualRefHistory } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { checkItem } from '#core/formats'
+import type { Form } from '#core/forms'
 import type { Routine } from '#core/routine'
 import { wallMs } from '~/shared/sound/clock'
 import { usePersonStore } from '~/shared/store/person'
+import { deletionOf, stateOf } from '~/shared/store/saving'
 
 /** So many versions of a routine are kept. */
 const MOST_VERSIONS = 20
@@ -31,7 +33,8 @@ export function useRoutineEditing(routineId: string) {
     said.value = 'Changed in another tab.'
   })
 
-  async function change(next: Routine, what = '') {
+  /** Change it; `forms` are new ones that it names, and are stored with it. */
+  async function change(next: Routine, what = '', forms: readonly Form[] = []) {
     const before = routine.value
     if (!before || next === before) return
     const checked = checkItem('routines', next)
@@ -44,11 +47,12 @@ export function useRoutineEditing(routineId: string) {
     history.commit()
     const firstOfVisit = !versioned
     versioned = true
-    await Promise.all([keep(what), firstOfVisit ? keepVersion(before) : null])
+    await Promise.all([keep(what, forms), firstOfVisit ? keepVersion(before) : null])
   }
-  async function keep(what: string) {
+  async function keep(what: string, forms: readonly Form[] = []) {
     said.value = what
-    if (routine.value) await person.putRoutine(routine.value)
+    if (!routine.value) return
+    await person.change([...forms.map((form) => stateOf('forms', form)), stateOf('routines', routine.value)])
   }
   /** While something is pulled only the brook shows it, so that the pull stays smooth; at its end it is one change. */
   function pull(next: Routine) {
@@ -80,8 +84,11 @@ export function useRoutineEditing(routineId: string) {
     if (!as || as.entries.length === 0) return
     if (versions.value.some((version) => dequal(version.routine, as))) return
     const at = new Date(wallMs()).toISOString()
-    await person.putRoutineVersion({ id: newUuid(), routineId, at, routine: as })
-    for (const old of versions.value.slice(MOST_VERSIONS)) await person.remove('routineVersions', old.id)
+    const tooOld = versions.value.slice(MOST_VERSIONS - 1)
+    await person.change([
+      stateOf('routineVersions', { id: newUuid(), routineId, at, routine: as }),
+      ...tooOld.map(({ id }) => deletionOf('routineVersions', id)),
+    ])
   }
 
   const { canUndo, canRedo } = history

@@ -49,7 +49,8 @@ export function useStepChanges(
     )
     void change({ ...routine.value, entries: routine.value.entries.toSpliced(lastWork + 1, 0, group) }, 'Rounds added.')
   }
-  const changeBy = (what: (now: Routine) => Routine, words = '') => routine.value && change(what(routine.value), words)
+  const changeBy = (what: (now: Routine) => Routine, words = '', forms: readonly Form[] = []) =>
+    routine.value && change(what(routine.value), words, forms)
   const move = (id: string, direction: 1 | -1) =>
     changeBy((now) => moveEntry(now, id, direction), direction < 0 ? 'Moved earlier.' : 'Moved later.')
   const remove = (id: string) => changeBy((now) => removeEntry(now, id), 'Removed.')

@@ -3,6 +3,7 @@ import { shallowRef } from 'vue'
 import { addDays, weekday } from '#core/journal'
 import { isLaidFor, weekAt, type Laid, type Planned, type Season, type WeekHour } from '#core/plan'
 import { usePersonStore } from '~/shared/store/person'
+import { deletionOf, stateOf } from '~/shared/store/saving'
 
 const newId = () => newUuid()
 /** What was removed last, to be taken back. */
@@ -26,56 +27,51 @@ export function laidFor(season: Season, hours: readonly WeekHour[], today: strin
   })
 }
 
+const withUntilDay = (laid: Laid, untilDay: string): Laid => ({
+  ...laid,
+  weekly: { ...laid.weekly!, untilDay },
+  changes: laid.changes + 1,
+})
+
 /** Keeping seasons together with what is laid for them in the weeks. */
 export function useSeasonKeeping() {
   const person = usePersonStore()
   const laidOf = (season: Season) =>
     person.person.planned.filter((each: Planned): each is Laid => isLaidFor(each, season.id))
 
-  /** Begin a season. True when it is kept. */
-  async function begin(season: Season, hours: readonly WeekHour[]): Promise<boolean> {
-    if (!(await person.putSeason(season))) return false
-    for (const laid of laidFor(season, hours, person.today)) await person.putPlanned(laid)
-    return true
-  }
+  const plannedStates = (planned: readonly Planned[]) => planned.map((each) => stateOf('planned', each))
+
+  /** Begin a season. True when it is stored with all of its planned sessions. */
+  const begin = (season: Season, hours: readonly WeekHour[]): Promise<boolean> =>
+    person.change([stateOf('seasons', season), ...plannedStates(laidFor(season, hours, person.today))])
   /** So many weeks more, with what comes to its end coming in them too. */
   async function lengthen(season: Season, weeks: number) {
     const longer = { ...season, weeks: season.weeks + weeks }
-    if (!(await person.putSeason(longer))) return
-    for (const laid of laidOf(season))
-      if (laid.weekly && laid.weekly.untilDay === lastDayOf(season))
-        await person.putPlanned({
-          ...laid,
-          weekly: { ...laid.weekly, untilDay: lastDayOf(longer) },
-          changes: laid.changes + 1,
-        })
+    const untilItsEnd = laidOf(season).filter(({ weekly }) => weekly?.untilDay === lastDayOf(season))
+    const planned = untilItsEnd.map((laid) => withUntilDay(laid, lastDayOf(longer)))
+    await person.change([stateOf('seasons', longer), ...plannedStates(planned)])
   }
   /** This week is its last, and nothing more is laid for it after today. */
   async function endHere(season: Season) {
     const weeks = Math.max(1, Math.min(season.weeks, weekAt(season, person.today) + 1))
-    if (!(await person.putSeason({ ...season, weeks }))) return
-    for (const laid of laidOf(season)) {
-      if (laid.day > person.today) await person.remove('planned', laid.id)
-      else if (laid.weekly)
-        await person.putPlanned({
-          ...laid,
-          weekly: { ...laid.weekly, untilDay: person.today },
-          changes: laid.changes + 1,
-        })
-    }
+    const laid = laidOf(season)
+    const later = laid.filter(({ day }) => day > person.today)
+    const weekly = laid.filter((each) => each.weekly && !later.includes(each))
+    await person.change([
+      stateOf('seasons', { ...season, weeks }),
+      ...later.map(({ id }) => deletionOf('planned', id)),
+      ...plannedStates(weekly.map((each) => withUntilDay(each, person.today))),
+    ])
   }
   async function remove(season: Season) {
     const laid = laidOf(season)
-    if (!(await person.remove('seasons', season.id))) return
-    for (const { id } of laid) await person.remove('planned', id)
-    removed.value = { season, laid }
+    const deletions = laid.map(({ id }) => deletionOf('planned', id))
+    if (await person.change([deletionOf('seasons', season.id), ...deletions])) removed.value = { season, laid }
   }
   async function takeBack() {
     if (!removed.value) return
     const { season, laid } = removed.value
-    if (!(await person.putSeason(season))) return
-    for (const each of laid) await person.putPlanned(each)
-    removed.value = null
+    if (await person.change([stateOf('seasons', season), ...plannedStates(laid)])) removed.value = null
   }
   return { begin, lengthen, endHere, remove, removed, takeBack }
 }

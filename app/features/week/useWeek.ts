@@ -17,6 +17,7 @@ import type { Amounts, DayTime, Laid, Planned, PlannedDay, PlannedPractice } fro
 import { toldWorker } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
 import { usePersonStore } from '~/shared/store/person'
+import { deletionOf, stateOf } from '~/shared/store/saving'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { wallMs } from '~/shared/sound/clock'
 import { usePlan } from '~/shared/plan/usePlan'
@@ -72,12 +73,14 @@ export function useWeek() {
     const ids = new Set([...come.map(({ id }) => id), ...go])
     const stood = person.person.planned.filter(({ id }) => ids.has(id))
     const isNew = come.map(({ id }) => id).filter((id) => !stood.some((each) => each.id === id))
-    for (const each of come) await person.putPlanned(each)
-    // What is laid is begun: only then do its sessions count.
-    for (const series of person.person.series)
-      if (series.begunAt === undefined && come.some((each) => isOfSeries(each, series.id)))
-        await person.putSeries({ ...series, begunAt: new Date(wallMs()).toISOString() })
-    for (const id of go) await person.remove('planned', id)
+    // A series that is planned is begun: only then do its sessions count.
+    const begunAt = new Date(wallMs()).toISOString()
+    const begun = person.person.series
+      .filter((series) => series.begunAt === undefined && come.some((each) => isOfSeries(each, series.id)))
+      .map((series) => stateOf('series', { ...series, begunAt }))
+    const deletions = go.map((id) => deletionOf('planned', id))
+    const isSaved = await person.change([...come.map((each) => stateOf('planned', each)), ...begun, ...deletions])
+    if (!isSaved) return
     before.value = { come: stood, go: isNew }
     said.value = words
   }

@@ -62,9 +62,9 @@ export function readAhead() {
       begun.isBlocked = true
       begun.watch.onBlocked?.()
     },
-    onClosed: () => {
+    onClosed: (why) => {
       begun.isClosed = true
-      begun.watch.onClosed?.()
+      begun.watch.onClosed?.(why)
     },
   })
   const latest = elsewhere ? elsewhere.read(world) : database.then((one) => readHere(one, true))

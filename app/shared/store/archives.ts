@@ -2,16 +2,15 @@ import type { Fault } from '#core/basics'
 import type { ListName, PersonData, ReadArchive, Settings } from '#core/formats'
 import type { MarkedPerson, Unseen } from '#core/merge'
 import { wallMs } from '~/shared/sound/clock'
-import { snapshotsOf } from './database'
-import type { createGate } from './gate'
+import { snapshotsOf, type World } from './database'
 import { giveOut } from './marking'
-import type { World } from './database'
 import { forgetDrafts } from './drafts'
+import type { WriteQueue } from './writeQueue'
 import { eraseAll, replaceAll, settleNow } from './writing'
 
 /** What giving out and taking in need of the store. */
 interface Store {
-  gate: ReturnType<typeof createGate>
+  queue: WriteQueue
   world: () => World
   person: () => PersonData
   untilWhole: () => Promise<void>
@@ -26,11 +25,11 @@ interface Store {
 const archiveText = () => import('./archiveText')
 
 /** All of a person out and in at once: as an archive, merged, erased, and one step back. */
-export function createArchives({ gate, world, person, untilWhole, load, put, saveSettings, tell }: Store) {
+export function createArchives({ queue, world, person, untilWhole, load, put, saveSettings, tell }: Store) {
   /** Everything as the text of an archive. */
   async function exportText({ withRecordings = true } = {}): Promise<string> {
     await untilWhole()
-    const marks = await gate.read(giveOut)
+    const marks = await queue.read(giveOut)
     const { toArchive, writeArchive } = await archiveText()
     const given = withRecordings ? person() : { ...person(), recordings: [] }
     return writeArchive(toArchive(given, new Date(wallMs()).toISOString(), marks))
@@ -42,7 +41,7 @@ export function createArchives({ gate, world, person, untilWhole, load, put, sav
   /** Everything that is here, with what is noted of its changes, to be merged with another device’s. */
   async function marked(): Promise<MarkedPerson> {
     await untilWhole()
-    return { person: person(), marks: await gate.read((database) => database.getAll('marks')) }
+    return { person: person(), marks: await queue.read((database) => database.getAll('marks')) }
   }
 
   /** States that another device made of what was changed here too, and that stand nowhere. */
@@ -52,35 +51,44 @@ export function createArchives({ gate, world, person, untilWhole, load, put, sav
     list === 'settings' ? (await saveSettings({ [itemId]: value })).length === 0 : put(list, value as never)
   /** A state that was looked at is kept no longer beside what stands. True when that is kept. */
   const settle = ({ id, stamp }: Unseen): Promise<boolean> =>
-    gate.write(`marks/${id}/${stamp}`, 'which of two states stands', (database) =>
+    queue.write({ key: `marks/${id}/${stamp}`, what: 'the choice between two versions' }, (database) =>
       settleNow(database, id, stamp, new Date(wallMs()).toISOString()),
     )
 
-  /** Put an archive, or what was merged, in place of everything; what was there can be brought back. True when it is kept. */
-  async function takeArchive(archive: MarkedPerson, why: 'import' | 'merge' | 'goBack' = 'import'): Promise<boolean> {
+  /**
+   * Put an archive, or the result of a merge, in place of everything; the state before can be restored. Answers why it was refused; empty when it is
+   * stored.
+   */
+  async function takeArchive(archive: MarkedPerson, why: 'import' | 'merge' | 'goBack' = 'import'): Promise<string> {
     const { person: all, marks } = archive
-    const kept = await gate.write('all', 'the archive', (database) => replaceAll(database, all, why, marks))
-    if (!kept) return false
-    await load()
-    tell()
-    return true
+    const refusal = await queue.replace((database, refused) => replaceAll(database, all, why, marks, refused))
+    if (!refusal) await readAnew()
+    return refusal
   }
 
-  /** Forget everything; what was there can be brought back. True when it is done. */
-  async function erase(): Promise<boolean> {
-    // First: where it cannot be fetched, nothing is erased by half.
+  /**
+   * Delete everything. The state before can be restored, unless no copy is to be kept, as when there is no room for one. Answers why it was refused; empty
+   * when it is done.
+   */
+  async function erase({ keepsCopy = true } = {}): Promise<string> {
+    // First: if it cannot be fetched, nothing is erased by half.
     const { eraseSaid } = await import('../sound/saidClips')
-    const kept = await gate.write('all', 'that everything is erased', (database) => eraseAll(database, 'erase'))
-    if (!kept) return false
+    const refusal = await queue.replace((database, refused) =>
+      keepsCopy ? eraseAll(database, 'erase', refused) : eraseAll(database),
+    )
+    if (refusal) return refusal
     await eraseSaid()
     forgetDrafts(world())
+    await readAnew()
+    return ''
+  }
+  async function readAnew() {
     await load()
     tell()
-    return true
   }
 
   /** What stood here before something took its place, the latest first. */
-  const snapshots = () => gate.read(snapshotsOf)
+  const snapshots = () => queue.read(snapshotsOf)
 
   return { exportText, readText, marked, unseen, putState, settle, takeArchive, erase, snapshots }
 }

@@ -45,4 +45,4 @@ export async function storedSessions(database: Database): Promise<SessionRecord[
 }
 
 /** What the page's store asks for, in one piece. */
-export const checks = { checkItem, checkSettings, readPerson }
+export const checks = { checkItem, checkSettings, checkStored, readPerson }

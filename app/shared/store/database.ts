@@ -155,25 +155,29 @@ const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-de
 export interface StoreWatch {
   /** Another tab holds an older version open, and this one waits for it. */
   onBlocked?: () => void
-  /** The store was closed: by the browser, with its data, or for another tab that goes to a newer version. */
-  onClosed?: () => void
+  /** The store was closed: for another tab that goes to a newer version, because it is being deleted, or by the browser, perhaps with its data. */
+  onClosed?: (why: WhyClosed) => void
+  /** There was no store of this name; it is made now. */
+  onCreated?: () => void
 }
+export type WhyClosed = 'newer version' | 'deleted' | 'closed'
 
 /** Open a world's database, taking it through all migrations that it has not seen; what stood there before them is kept. */
 export async function openWorld(world: World, migrations = MIGRATIONS, watch: StoreWatch = {}): Promise<Database> {
   return openDB<PebblebrookSchema>(NAMES[world], migrations.length, {
     async upgrade(database, oldVersion, _newVersion, upgrade) {
+      if (oldVersion === 0) watch.onCreated?.()
       const before = oldVersion > 0 ? await snapshotOf(upgrade, 'update', oldVersion) : null
       for (const migrate of migrations.slice(oldVersion)) await migrate(database, upgrade)
       if (before && database.objectStoreNames.contains('snapshots')) await keepSnapshot(upgrade as never, before)
     },
     blocked: () => watch.onBlocked?.(),
-    blocking(_current, _blocked, event) {
-      // Another tab wants to go to a newer version: let it.
+    blocking(_current, blockedVersion, event) {
+      // Another tab wants to go to a newer version, or deletes it: let it.
       ;(event.target as IDBDatabase).close()
-      watch.onClosed?.()
+      watch.onClosed?.(blockedVersion === null ? 'deleted' : 'newer version')
     },
-    terminated: () => watch.onClosed?.(),
+    terminated: () => watch.onClosed?.('closed'),
   })
 }
 

@@ -25,6 +25,7 @@ import { deviceTimeZone, keepTime, nowMs, setSessionClock } from '~/shared/sound
 import { createSessionSound } from '~/shared/sound/sessionSound'
 import { useInterrupted } from './interrupted'
 import { usePersonStore } from './person'
+import { deletionOf } from './saving'
 import type { StoredRunning } from './database'
 import { createRunningKeeper, recordFrom, storedRunning } from './runningKeeper'
 import { holdSession } from './tabs'
@@ -275,12 +276,16 @@ export const useFollowStore = defineStore('follow', () => {
     letGo?.()
     sound.endBeat()
   }
+  /** A session out of the journal, with the stages that it moved. */
+  const withoutRecord = (sessionId: string) => [
+    deletionOf('sessions', sessionId),
+    ...movedStages.map((stageId) => deletionOf('stages', stageId)),
+  ]
   /** The end was taken back: the session is under way again. */
   function awaken() {
     record.value = null
     void keeper?.finally(async () => {
-      await person.remove('sessions', id)
-      for (const stageId of movedStages) await person.remove('stages', stageId)
+      await person.change(withoutRecord(id))
     })
     keeper = null
     void hold(false)
@@ -291,8 +296,7 @@ export const useFollowStore = defineStore('follow', () => {
     if (!record.value) return
     const { id: discardedId } = record.value
     await keeper?.finally(() => Promise.resolve())
-    await person.remove('sessions', discardedId)
-    for (const stageId of movedStages) await person.remove('stages', stageId)
+    await person.change(withoutRecord(discardedId))
     movedStages = []
   }
   /** Add how it felt to the record that was kept at the end. */
@@ -304,13 +308,18 @@ export const useFollowStore = defineStore('follow', () => {
     kept.value = (await person.putSession(noted)) ? 'kept' : 'not kept'
     // What had to be looked up may move no form on that was moved on by the session's end.
     if (said.recall === undefined || movedStages.length === 0) return
-    for (const stageId of movedStages) await person.remove('stages', stageId)
+    await person.change(movedStages.map((stageId) => deletionOf('stages', stageId)))
     movedStages = await person.moveStages(noted)
   }
 
+  // A database that was deleted under the session, and one that was written back, gets all of the session anew.
+  watch(
+    () => person.wasDeleted,
+    () => (keeper = null),
+  )
   // What could not be written at first may be written later.
   watch(
-    () => person.unkept.some(({ key }) => key === `sessions/${record.value?.id}`),
+    () => record.value !== null && person.isRefused('sessions', record.value.id),
     (isUnkept, wasUnkept) => {
       if (!wasUnkept || isUnkept || kept.value !== 'not kept' || !record.value) return
       kept.value = 'kept'

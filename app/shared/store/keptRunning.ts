@@ -1,6 +1,6 @@
 import type { StoredAlive, StoredRunning } from './database'
 import { putNow, removeNow } from './writing'
-import type { createGate } from './gate'
+import type { WriteQueue } from './writeQueue'
 
 /** The part of the store that running sessions are written to. What is written answers whether it is kept. */
 export interface KeptRunning {
@@ -11,30 +11,30 @@ export interface KeptRunning {
   deleteRunning: (id: string) => Promise<boolean>
 }
 
-type Gate = Pick<ReturnType<typeof createGate>, 'write' | 'read'>
-const WORDS = 'the session under way'
+type Queue = Pick<WriteQueue, 'write' | 'read'>
+const about = (key: string, what = 'the session under way') => ({ key, what })
 
-/** Whether a key of the gate is of a session under way, and of nothing else that is kept. */
+/** Whether a key of the write queue is of a session under way, and of nothing else that is kept. */
 export const isOfRunning = (key: string) => /^(running|alive)\//.test(key)
 
 /** The running sessions of a store; `told` is called whenever one begins or goes. */
-export function keptRunning(gate: Gate, told: () => void): KeptRunning {
+export function keptRunning(queue: Queue, told: () => void): KeptRunning {
   const after = async (written: Promise<boolean>) => {
     if (await written) told()
     return written
   }
   return {
     putRunning: (value) =>
-      after(gate.write(`running/${value.id}`, WORDS, (database) => putNow(database, 'running', value))),
-    putAlive: (value) => gate.write(`alive/${value.id}`, WORDS, (database) => putNow(database, 'alive', value)),
+      after(queue.write(about(`running/${value.id}`), (database) => putNow(database, 'running', value))),
+    putAlive: (value) => queue.write(about(`alive/${value.id}`), (database) => putNow(database, 'alive', value)),
     all: () =>
-      gate.read(async (database) => {
+      queue.read(async (database) => {
         const [running, alive] = await Promise.all([database.getAll('running'), database.getAll('alive')])
         return { running, alive }
       }),
     deleteRunning: (id) =>
       after(
-        gate.write(`running/${id}`, 'that the session under way is over', (database) =>
+        queue.write(about(`running/${id}`, 'the end of the session'), (database) =>
           removeNow(database, ['running', 'alive'], id),
         ),
       ),

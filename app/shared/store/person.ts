@@ -2,14 +2,14 @@ import type { Fault } from '#core/basics'
 import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { ListName, PersonData, Recording } from '#core/formats'
+import { newPerson, type ListName, type PersonData, type Recording } from '#core/formats'
 import type { BreathMeasure } from '#core/breath'
 import { latestStages, stageHistory, type Form, type LearningStage } from '#core/forms'
 import type { Trial } from '#core/evidence'
 import { practiceDay, type SessionRecord, type SteadinessRules } from '#core/journal'
 import type { Planned, Season } from '#core/plan'
 import type { PracticeSetting } from '#core/timeline'
-import type { Routine, RoutineVersion } from '#core/routine'
+import type { Routine, RoutineVersion, Series } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { demoTakenElsewhere, openStore, rememberedWorld, rememberWorld, worldToOpen } from './ahead'
@@ -19,17 +19,16 @@ import { createArchives } from './archives'
 import { untilChecks } from './checking'
 import { demoText, serverShowsDemo } from './demo'
 import { forgetDrafts } from './drafts'
-import { createGate } from './gate'
-import { createKeeping } from './keeping'
 import { forgetForeseen } from './foreseen'
 import { isOfRunning, keptRunning } from './keptRunning'
+import { createLaidAside } from './laidAside'
 import { createReading } from './reading'
+import { createSaving } from './saving'
 import { personBeforeReading } from './shownLast'
 import { personByList, settingsByField, unlessEqual } from './byField'
 import { idOf, type Unreadable } from './storedPerson'
 import { openTabs } from './tabs'
-import { createTwoTabs } from './twoTabs'
-import { unwrittenOf } from './unwritten'
+import { createWriteQueue, type Write } from './writeQueue'
 
 /**
  * Everything of the person who practises here, kept in the browser; or of the demo, kept apart. (A store is set up by one function; its
@@ -44,18 +43,27 @@ export const usePersonStore = defineStore('person', () => {
   const notices = shallowRef<{ key: string; words: string }[]>([])
   const nowAtLook = ref(wallMs())
   const tabs = openTabs()
-  const gate = createGate(
-    () =>
-      openStore(world.value, {
+  const queue = createWriteQueue({
+    world: () => world.value,
+    open: (which) =>
+      openStore(which, {
         onBlocked: () =>
           notify(
             'blocked',
             'Pebblebrook waits for another tab that has an older version open. Close that tab, or load it again.',
           ),
-        onClosed: () => gate.forget(),
+        onClosed: (why) => {
+          queue.close(which)
+          if (which === loadedWorld && why !== 'newer version') void lookWhetherDeleted(why)
+        },
+        onCreated: () => void (which === loadedWorld && noteDeleted()),
       }),
-    (key) => void (isOfRunning(key) || forgetForeseen()),
-  )
+    onWrite: (key) => {
+      if (!isOfRunning(key)) forgetForeseen()
+      laidAside.update()
+    },
+  })
+  const laidAside = createLaidAside(queue.changesOf)
 
   const settings = settingsByField(() => person.value.settings)
   // A list stays the same one while other things change: a tick in the settings is no reason to sort the journal.
@@ -91,7 +99,7 @@ export const usePersonStore = defineStore('person', () => {
     try {
       const remembered = rememberedWorld()
       if (remembered) await enter(remembered, true)
-      else if ((await gate.read(isEmpty)) && (await serverShowsDemo())) await loadDemo(true)
+      else if ((await queue.read(isEmpty)) && (await serverShowsDemo())) await loadDemo(true)
       else await enter('own', true)
       opened.value = true
     } catch (error) {
@@ -103,77 +111,82 @@ export const usePersonStore = defineStore('person', () => {
     notices.value = [...notices.value.filter((each) => each.key !== key), { key, words }]
   }
   const dismiss = (key: string) => void (notices.value = notices.value.filter((each) => each.key !== key))
+  const dismissAll = () => void (notices.value = [])
 
   /** Go to a world. Where it opens early, the latest sessions are there when this is done, and the rest when it is asked for. */
   async function enter(next: World, opensEarly = false) {
-    gate.forget()
+    await queue.settled()
+    queue.close(world.value)
+    loadedWorld = null
     world.value = next
+    wasDeleted.value = false
     await (opensEarly ? loadLatest() : load())
-    await takeUp()
+    loadedWorld = next
+    await laidAside.takeUp(next, change)
   }
-  /** What a page that went left unwritten, in this world, is written now. */
-  async function takeUp() {
-    const laid = unwrittenOf(world.value)
-    if (laid.length === 0) return
-    try {
-      const taking = await import('./takingUp')
-      const settings = () => person.value.settings
-      await taking.takeUp(world.value, laid, { put, remove, changeSessions, saveSettings, settings, find, untilWhole })
-    } catch {
-      // What it is written with could not be fetched: it lies there for the next start.
+
+  /** Whether the database was deleted while the page holds what was in it: the person decides what becomes of that. */
+  const wasDeleted = ref(false)
+  let loadedWorld: World | null = null
+  const noteDeleted = () => void (wasDeleted.value ||= !dequal(person.value, newPerson()))
+  async function lookWhetherDeleted(why: 'deleted' | 'closed') {
+    if (why === 'deleted' || (await queue.read(isEmpty).catch(() => false))) noteDeleted()
+  }
+  /** Write all that is in memory into the database that was deleted. Answers why it was refused; empty when it is done. */
+  async function writeBack(): Promise<string> {
+    const refusal = await queue.replace((database) => replaceAll(database, person.value))
+    if (refusal) return refusal
+    wasDeleted.value = false
+    tell('all')
+    return ''
+  }
+  /** Go on with the empty database. */
+  async function acceptDeletion() {
+    wasDeleted.value = false
+    queue.dropRefused(world.value)
+    await load()
+  }
+
+  /** Try again what the database refused; then this page and other tabs read anew. Answers what is stored now. */
+  async function retryRefused(): Promise<Write[]> {
+    const stored = await queue.retry()
+    for (const where of new Set(stored.map((each) => each.world))) {
+      if (where === world.value) await loadAnew()
+      tell('all', where)
     }
+    return stored
   }
 
   const { isWhole, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
-    gate,
-    world,
-    person,
-    openingFault,
-    look,
-    inMemory: (list, id, item) => inMemory(list, id, item as never),
+    ...{ queue, world, person, openingFault, look, wasDeleted },
   })
   // Another tab has gone, and left something.
   if (typeof window !== 'undefined')
-    window.addEventListener('storage', ({ newValue }) => void (newValue && opened.value && takeUp()))
+    window.addEventListener(
+      'storage',
+      ({ newValue }) => void (newValue && opened.value && laidAside.takeUp(world.value, change)),
+    )
   tabs.listen((message) => {
-    if (message.kind === 'changed' && message.world === world.value && message.what !== 'running') void loadAnew()
+    if (message.kind !== 'changed' || message.world !== world.value || message.what === 'running') return
+    // Another tab has written back what was deleted.
+    if (message.what === 'all') wasDeleted.value = false
+    void loadAnew()
   })
-  const tell = (what: ListName | 'settings' | 'running' | 'all') =>
-    tabs.tell({ kind: 'changed', world: world.value, what })
+  const tell = (what: ListName | 'settings' | 'running' | 'all', where = world.value) =>
+    tabs.tell({ kind: 'changed', world: where, what })
 
   /** Take notice of the present time, for all that depends on today. */
   function look() {
     nowAtLook.value = wallMs()
   }
 
-  function inMemory<K extends ListName>(list: K, id: string, item: PersonData[K][number] | null) {
-    const rest = (person.value[list] as { id: string }[]).filter((each) => each.id !== id)
-    person.value = { ...person.value, [list]: item ? [...rest, item] : rest }
-  }
   const find = <K extends ListName>(list: K, id: string) =>
     (person.value[list] as PersonData[K][number][]).find((each) => each.id === id)
-  const { put, remove, changeSessions, saveSettings } = createKeeping({
-    gate,
-    world,
-    person,
-    inMemory,
-    notify,
-    tell,
-    find,
-  })
+  const saving = createSaving({ queue, world, person, notify, tell, find })
+  const { change, put, remove, changeSessions, saveSettings } = saving
 
   /** Whether an entry still stands as it was looked at: another tab may have changed or removed it since. */
   const isAsSeen = (session: SessionRecord) => dequal(find('sessions', session.id), session)
-
-  const twoTabs = createTwoTabs({
-    gate,
-    world: () => world.value,
-    find,
-    inMemory: (list, id, item) => inMemory(list, id, item as never),
-    put,
-    notify,
-    tell,
-  })
 
   /** From today on, the form stands at this stage. The id of what was noted. */
   async function putStage(formId: string, stage: LearningStage): Promise<string> {
@@ -209,7 +222,7 @@ export const usePersonStore = defineStore('person', () => {
   }
   /** Remove one that could not be read. */
   async function discard(faulty: Unreadable) {
-    const kept = await gate.write(`faulty/${faulty.id}`, 'that it is removed', (database) =>
+    const kept = await queue.write({ key: `faulty/${faulty.id}`, what: 'deleting a faulty item' }, (database) =>
       removeNow(database, [faulty.list === 'settings' ? 'kept' : faulty.list], faulty.id),
     )
     if (kept) unreadable.value = unreadable.value.filter((each) => each !== faulty)
@@ -218,6 +231,7 @@ export const usePersonStore = defineStore('person', () => {
   /** Fetch the demo as of today into its own database and go there. */
   async function loadDemo(opensEarly = false) {
     forgetForeseen()
+    queue.dropRefused('demo')
     const text = await demoText(today.value, deviceTimeZone())
     if (!(await demoTakenElsewhere(text))) {
       const read = await archives.readText(text)
@@ -234,19 +248,21 @@ export const usePersonStore = defineStore('person', () => {
   async function leaveDemo() {
     await opening
     if (world.value !== 'demo') return
-    await gate.write('all', 'that the demo is gone', eraseAll)
+    const refusal = await queue.replace((database) => eraseAll(database))
+    if (refusal) notify('demo', `The demo data could not be deleted: ${refusal}.`)
+    queue.dropRefused('demo')
     forgetDrafts('demo')
     rememberWorld('own')
     await enter('own')
   }
 
   const archives = createArchives({
-    ...{ gate, world: () => world.value, person: () => person.value, untilWhole, load, put, saveSettings },
+    ...{ queue, world: () => world.value, person: () => person.value, untilWhole, load, put, saveSettings },
     tell: () => tell('all'),
   })
 
   /** Where a session under way is written to. */
-  const kept = keptRunning(gate, () => tell('running'))
+  const kept = keptRunning(queue, () => tell('running'))
 
   return {
     world,
@@ -258,10 +274,17 @@ export const usePersonStore = defineStore('person', () => {
     unreadable,
     notices,
     dismiss,
+    dismissAll,
     notify,
-    unkept: gate.unkept,
-    slow: gate.slow,
-    tryAgain: gate.tryAgain,
+    refused: queue.refused,
+    isRefused: (list: ListName, id: string) =>
+      queue.refused.value.some(({ change: items }) => items?.some((item) => item.list === list && item.id === id)),
+    retryRefused,
+    slow: queue.slow,
+    layAside: laidAside.layAside,
+    wasDeleted,
+    writeBack,
+    acceptDeletion,
     tabs,
     settings,
     forms,
@@ -275,7 +298,11 @@ export const usePersonStore = defineStore('person', () => {
     isShipped,
     open,
     look,
-    ...twoTabs,
+    change,
+    putRoutine: (routine: Routine) => put('routines', routine),
+    putSeries: (series: Series) => put('series', series),
+    putForm: saving.putForm,
+    putWay: saving.putWay,
     putRoutineVersion: (version: RoutineVersion) => put('routineVersions', version),
     putMeasure: (measure: BreathMeasure) => put('breathMeasures', measure),
     stagesOf: (formId: string) => stageHistory(own.stages, formId),

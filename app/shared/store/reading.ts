@@ -1,63 +1,61 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
-import { PERSON_LISTS, type ListName, type PersonData } from '#core/formats'
+import type { PersonData } from '#core/formats'
 import { readHere, readLatest } from './ahead'
 import type { World } from './database'
-import type { createGate } from './gate'
+import { checksNow } from './checking'
+import { withChange } from './conflicts'
 import type { StoredPerson, Unreadable } from './storedPerson'
+import type { WriteQueue } from './writeQueue'
 
 /** What reading needs of the store. */
 interface Store {
-  gate: ReturnType<typeof createGate>
+  queue: WriteQueue
   world: Ref<World>
   person: ShallowRef<PersonData>
   openingFault: Ref<string>
   look: () => void
-  inMemory: (list: ListName, id: string, item: { id: string }) => void
+  /** The database was deleted, and what is in memory is all that there is. */
+  wasDeleted: Ref<boolean>
 }
 
 /** Reading the person out of the store: at the start, when another tab has written, and of years of sessions the latest first. */
-export function createReading({ gate, world, person, openingFault, look, inMemory }: Store) {
+export function createReading({ queue, world, person, openingFault, look, wasDeleted }: Store) {
   /** Whether all sessions are here: of years of them the latest come first, and the rest a moment later. */
   const isWhole = ref(false)
   const unreadable = shallowRef<Unreadable[]>([])
   let rest: Promise<void> | null = null
 
   function take(stored: StoredPerson) {
-    person.value = stored.person
+    // What is not stored yet stays in memory.
+    person.value = withChange(checksNow(), stored.person, queue.changesOf(world.value).flat())
     unreadable.value = stored.unreadable
     isWhole.value = stored.isWhole
     look()
   }
-  const load = async () => take(await gate.read((database) => readHere(database)))
+  const load = async () => take(await queue.read((database) => readHere(database)))
   /** Only the latest sessions, where there are many; `untilWhole` asks for the rest. */
   async function loadLatest() {
     rest = null
-    take(await gate.read((database) => readLatest(database, world.value)))
+    take(await queue.read((database) => readLatest(database, world.value)))
   }
   /** What the store holds once all is written that was to be, whatever is written while it is read. */
   async function readAnew(): Promise<StoredPerson> {
-    const written = gate.settled()
+    const written = queue.settled()
     await written
-    const stored = await gate.read((database) => readHere(database))
-    return gate.settled() === written ? stored : readAnew()
+    const stored = await queue.read((database) => readHere(database))
+    return queue.settled() === written ? stored : readAnew()
   }
-  /** Another tab has changed something: what is not kept here yet stays, and so does what is written here while it is read. */
+  /** Another tab has changed something. */
   async function loadAnew() {
+    const where = world.value
     const stored = await readAnew()
-    if (gate.unkept.value.length === 0) take(stored)
+    if (wasDeleted.value) isWhole.value = true
+    else if (world.value === where) take(stored)
   }
   /** The sessions before the latest ones. */
   async function loadRest() {
-    const where = world.value
     try {
-      const stored = await readAnew()
-      if (world.value !== where || isWhole.value) return
-      const here = person.value
-      take(stored)
-      if (gate.unkept.value.length === 0) return
-      // What could not be written meanwhile stands here only.
-      person.value = { ...person.value, settings: here.settings }
-      for (const list of PERSON_LISTS) for (const item of here[list]) inMemory(list, item.id, item)
+      if (!isWhole.value) await loadAnew()
     } catch (error) {
       openingFault.value = `The journal could not be read: ${(error as Error).message}`
     }

@@ -1,6 +1,6 @@
-import { PERSON_LISTS, type ListName, type Mark, type PersonData, type Settings } from '#core/formats'
-import type { SessionRecord } from '#core/journal'
+import { PERSON_LISTS, type Mark, type PersonData, type Settings } from '#core/formats'
 import type { Device } from '#core/merge'
+import type { Change, ItemChange } from './changes'
 import {
   keepSnapshot,
   snapshotOf,
@@ -10,7 +10,8 @@ import {
   type Snapshot,
   type StoreName,
 } from './database'
-import type { Beside } from './gate'
+import type { Beside } from './writeQueue'
+import { idOf } from './storedPerson'
 import { noteChanges, settingChanges, settleBeside, type NotedChange } from './marking'
 
 /** All that is written in a transaction, or nothing: what fails undoes what came before it, and the end is waited for. */
@@ -43,32 +44,45 @@ export async function putNow<Store extends Exclude<StoreName, 'kept'>>(
   })
 }
 
+/** What to store of an item, from its change and what the store holds at that moment; null where nothing. */
+export type Resolve = (item: ItemChange, stored: unknown) => unknown
+
 /**
- * Put items of a list and remove others (null), all of it or nothing, and commit at once: a page that is closed or loaded again just then cannot lose it.
- * What is to be noted of the changes is given back; a page that is closed between the two leaves a note that is older than the item, which a merge with another
- * device then takes for a change on both.
+ * Write a change in one transaction over all of its lists, and commit at once: a page that is closed just then cannot lose it. What other tabs stored
+ * meanwhile is read in the same transaction. The marks of what changed are returned, to be written beside; without them a merge with another
+ * device takes the change for one on both.
  */
-async function writeItems(
-  database: Database,
-  list: ListName,
-  items: readonly (readonly [id: string, item: { id: string } | null])[],
-  at: string,
-): Promise<Beside> {
-  const transaction = database.transaction(list, 'readwrite')
-  const { store } = transaction
-  const changes: NotedChange[] = []
+export async function writeChange(database: Database, change: Change, at: string, resolve: Resolve): Promise<Beside> {
+  const storeOf = ({ list }: ItemChange) => (list === 'settings' ? 'kept' : list)
+  const transaction = database.transaction([...new Set(change.map(storeOf))], 'readwrite')
+  const marks: NotedChange[] = []
   await whole(transaction, async () => {
-    const found = Promise.all(items.map(async ([id]) => (await store.get(id)) as unknown))
-    // Where something is refused, nobody waits for what was there.
-    found.catch(() => undefined)
-    await Promise.all([
-      ...items.map(async ([id, item]) => (item ? store.put(item as never) : store.delete(id)) as Promise<unknown>),
-      Promise.resolve().then(() => transaction.commit()),
-    ])
-    const before = await found
-    items.forEach(([itemId, after], place) => changes.push({ list, itemId, before: before[place] ?? null, after }))
+    const before = (await Promise.all(
+      change.map((item) => transaction.objectStore(storeOf(item)).get(item.id)),
+    )) as unknown[]
+    const after = change.map((item, place) => resolve(item, before[place]))
+    const writes: Promise<unknown>[] = []
+    for (const [place, item] of change.entries()) {
+      const store = transaction.objectStore(storeOf(item))
+      const write =
+        after[place] === null
+          ? store.delete(item.id)
+          : store.put(after[place] as never, ...(item.list === 'settings' ? ['settings'] : []))
+      // If the next one is refused, the transaction is aborted and nobody waits for this one.
+      write.catch(() => undefined)
+      writes.push(write)
+    }
+    transaction.commit()
+    await Promise.all(writes)
+    change.forEach(({ list, id: itemId }, place) =>
+      marks.push(
+        ...(list === 'settings'
+          ? settingChanges(before[place] as Settings | undefined, after[place] as Settings)
+          : [{ list, itemId, before: before[place] ?? null, after: after[place] }]),
+      ),
+    )
   })
-  return noting(changes, at)
+  return noting(marks, at)
 }
 
 /** Notes changes that stand in the store already. */
@@ -85,39 +99,21 @@ export async function settleNow(database: Database, markId: string, stamp: strin
   await whole(transaction, () => settleBeside(transaction as never, markId, stamp, at))
 }
 
-/** Put an item of a list. */
-export const putItemNow = <List extends ListName>(
-  database: Database,
-  list: List,
-  item: PersonData[List][number],
-  at: string,
-) => writeItems(database, list, [[item.id, item]], at)
-
-/** Remove an item of a list: another device that has it is told so in a merge. */
-export const removeItemNow = (database: Database, list: ListName, id: string, at: string) =>
-  writeItems(database, list, [[id, null]], at)
-
-/** Remove some sessions and put others in their place: all of it or nothing. */
-export const changeSessionsNow = (
-  database: Database,
-  go: readonly string[],
-  come: readonly SessionRecord[],
-  at: string,
-) =>
-  writeItems(
-    database,
-    'sessions',
-    [
-      ...go.filter((id) => !come.some((session) => session.id === id)).map((id) => [id, null] as const),
-      ...come.map((session) => [session.id, session] as const),
-    ],
-    at,
-  )
-
 /** Remove entries of several stores by their keys. */
 export async function removeNow(database: Database, stores: StoreName[], key: string): Promise<void> {
   const transaction = database.transaction(stores, 'readwrite')
   await whole(transaction, () => Promise.all(stores.map(async (store) => transaction.objectStore(store).delete(key))))
+}
+
+/** A snapshot with changes that the store had refused, so that going back to it brings them, too. */
+function withChanges(snapshot: Snapshot, changes: readonly Change[]): Snapshot {
+  const lists: Record<string, unknown[] | undefined> = { ...snapshot.lists }
+  let { settings } = snapshot
+  for (const { list, id, to } of changes.flat()) {
+    if (list === 'settings') settings = to
+    else lists[list] = [...(lists[list] ?? []).filter((item) => idOf(item) !== id), ...(to === null ? [] : [to])]
+  }
+  return { ...snapshot, settings, lists }
 }
 
 /**
@@ -129,10 +125,14 @@ export async function replaceAll(
   person: PersonData,
   why: Snapshot['why'] | null = null,
   marks: readonly Mark[] = [],
+  refusedChanges: readonly Change[] = [],
 ) {
   const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
   await whole(transaction, async () => {
-    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
+    if (why) {
+      const stored = await snapshotOf(transaction as never, why, database.version)
+      await keepSnapshot(transaction as never, withChanges(stored, refusedChanges))
+    }
     const device = (await transaction.objectStore('kept').get('device')) as Device | undefined
     await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
     await transaction.objectStore('kept').put(person.settings, 'settings')
@@ -147,51 +147,17 @@ export async function replaceAll(
 }
 
 /** Forget everything in one transaction; kept as a snapshot where it is said why. */
-export async function eraseAll(database: Database, why: Snapshot['why'] | null = null): Promise<void> {
+export async function eraseAll(
+  database: Database,
+  why: Snapshot['why'] | null = null,
+  refusedChanges: readonly Change[] = [],
+): Promise<void> {
   const transaction = database.transaction([...STORES, 'snapshots'], 'readwrite')
   await whole(transaction, async () => {
-    if (why) await keepSnapshot(transaction as never, await snapshotOf(transaction as never, why, database.version))
-    else await transaction.objectStore('snapshots').clear()
+    if (why) {
+      const stored = await snapshotOf(transaction as never, why, database.version)
+      await keepSnapshot(transaction as never, withChanges(stored, refusedChanges))
+    } else await transaction.objectStore('snapshots').clear()
     await Promise.all(STORES.map(async (store) => transaction.objectStore(store).clear()))
   })
-}
-
-/**
- * Change one item by what stands in the store at that moment; undefined leaves it. Others cannot come in between. It is committed at once; what is
- * to be noted of it is given back.
- */
-export async function changeNow<List extends ListName>(
-  database: Database,
-  list: List,
-  id: string,
-  at: string,
-  change: (stored: unknown) => PersonData[List][number] | undefined,
-): Promise<Beside> {
-  const transaction = database.transaction(list as ListName, 'readwrite')
-  const changes: NotedChange[] = []
-  await whole(transaction, async () => {
-    const before: unknown = await transaction.store.get(id)
-    const after = change(before)
-    if (after === undefined) return
-    changes.push({ list, itemId: id, before: before ?? null, after })
-    await Promise.all([transaction.store.put(after as never), Promise.resolve().then(() => transaction.commit())])
-  })
-  return noting(changes, at)
-}
-
-/** The same of the settings. */
-export async function changeSettingsNow(
-  database: Database,
-  at: string,
-  change: (stored: unknown) => Settings,
-): Promise<Beside> {
-  const transaction = database.transaction('kept', 'readwrite')
-  const changes: NotedChange[] = []
-  await whole(transaction, async () => {
-    const before = (await transaction.store.get('settings')) as Settings | undefined
-    const after = change(before)
-    changes.push(...settingChanges(before, after))
-    await Promise.all([transaction.store.put(after, 'settings'), Promise.resolve().then(() => transaction.commit())])
-  })
-  return noting(changes, at)
 }

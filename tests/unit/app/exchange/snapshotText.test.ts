@@ -109,12 +109,12 @@ describe('what was here before', () => {
       return read.value
     }
     await person.takeArchive(await archive(rich()))
-    expect(await person.erase()).toBe(true)
+    expect(await person.erase()).toBe('')
     expect(person.person.seasons).toEqual([])
     const [latest] = await person.snapshots()
     expect(latest!.why).toBe('erase')
     const read = await person.readText(snapshotText(latest!, person.settings))
-    expect(read.ok && (await person.takeArchive(read.value, 'goBack'))).toBe(true)
+    expect(read.ok && (await person.takeArchive(read.value, 'goBack'))).toBe('')
     await person.untilWhole()
     expect(byId(person.person)).toEqual(byId(rich()))
   })

@@ -9,10 +9,13 @@ const written = vi.hoisted(() => ({ routines: [] as unknown[] }))
 vi.mock('~/shared/store/person', () => ({
   usePersonStore: () => ({
     person: kept.person,
-    putRoutine: async (routine: unknown) => void written.routines.push(routine),
-    putRoutineVersion: async (version: unknown) => void kept.person.routineVersions.push(version),
-    remove: async (_list: string, id: string) => {
-      kept.person.routineVersions = kept.person.routineVersions.filter((each) => (each as RoutineVersion).id !== id)
+    change: async (states: { list: string; id: string; to: unknown }[]) => {
+      for (const { list, id, to } of states) {
+        if (list === 'routines') written.routines.push(to)
+        else if (to) kept.person.routineVersions.push(to)
+        else
+          kept.person.routineVersions = kept.person.routineVersions.filter((each) => (each as RoutineVersion).id !== id)
+      }
     },
   }),
 }))

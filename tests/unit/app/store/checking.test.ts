@@ -44,7 +44,7 @@ it('where what a thing is checked by cannot be fetched it is not kept, and that 
   expect(await person.saveSettings({ dayEndsAtHour: 5 })).toMatchObject([{ path: 'settings' }])
   expect(person.settings.dayEndsAtHour).toBe(3)
   expect(person.notices.map(({ words }) => words)).toContain(
-    'Not kept: the routine “Mine”. What it is checked by could not be fetched; try again.',
+    'Not saved: the routine “Mine”. A part of Pebblebrook could not be loaded; try again.',
   )
   expect(await (await openWorld('own')).count('routines')).toBe(0)
 })

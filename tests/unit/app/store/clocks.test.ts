@@ -29,7 +29,8 @@ vi.mock('~/shared/store/person', () => ({
     putSession: async (session: unknown) => kept.sessions.push(session) > 0,
     tabs: { tell: () => undefined, listen: () => () => undefined },
     notify: () => undefined,
-    unkept: [],
+    wasDeleted: false,
+    isRefused: () => false,
     kept: {
       putRunning: async (value: StoredRunning) => ((kept.running = value), true),
       putAlive: async (value: StoredAlive) => ((kept.alive = value), true),

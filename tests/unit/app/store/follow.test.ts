@@ -45,13 +45,14 @@ vi.mock('~/shared/store/person', () => ({
     formsById: new Map(FORMS.map((form) => [form.id, form])),
     moveStages: async () => ['moved'],
     putSession: async (session: unknown) => stored.sessions.push(session) > 0,
-    remove: async (list: string, id: string) => {
-      stored.removed.push(`${list}/${id}`)
-      stored.sessions = stored.sessions.filter((each) => (each as SessionRecord).id !== id)
+    change: async (states: { list: string; id: string }[]) => {
+      stored.removed.push(...states.map(({ list, id }) => `${list}/${id}`))
+      stored.sessions = stored.sessions.filter((each) => !states.some(({ id }) => (each as SessionRecord).id === id))
     },
     tabs: { tell: () => undefined, listen: () => () => undefined },
     notify: () => undefined,
-    unkept: [],
+    wasDeleted: false,
+    isRefused: () => false,
     kept: {
       putRunning: async (value: StoredRunning) => ((stored.running = value), true),
       putAlive: async (value: StoredAlive) => ((stored.alive = value), true),

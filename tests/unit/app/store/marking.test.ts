@@ -5,16 +5,9 @@ import { newPerson } from '#core/formats'
 import { elsewhereRecord } from '#core/journal'
 import { mergePersons, unseenStates } from '#core/merge'
 import { openWorld, type Database } from '~/shared/store/database'
-import {
-  changeNow,
-  changeSessionsNow,
-  changeSettingsNow,
-  putItemNow,
-  removeItemNow,
-  replaceAll,
-  settleNow,
-} from '~/shared/store/writing'
-import type { Beside } from '~/shared/store/gate'
+import { replaceAll, settleNow, writeChange } from '~/shared/store/writing'
+import type { Beside } from '~/shared/store/writeQueue'
+import type { ItemChange } from '~/shared/store/changes'
 import { giveOut } from '~/shared/store/marking'
 import { aForm } from '../../../helpers'
 
@@ -22,6 +15,10 @@ const AT = '2026-03-01T06:30:00.000Z'
 const form = (about: string, id = 'f') => aForm({ id, about })
 const markOf = (database: Database, id: string) => database.get('marks', id)
 let database: Database
+const write = (to: Database, list: ItemChange['list'], id: string, item: unknown, at = AT) =>
+  writeChange(to, [{ list, id, from: null, to: item }], at, (change) => change.to)
+const putForm = (to: Database, item: object & { id: string }, at = AT) => write(to, 'forms', item.id, item, at)
+const putSettings = (to: Database, settings: unknown) => write(to, 'settings', 'settings', settings)
 /** Until what is to be noted of a change stands too. */
 const noted = async (change: Promise<Beside>) => (await change)(database)
 beforeEach(async () => {
@@ -31,41 +28,41 @@ beforeEach(async () => {
 
 describe('what is noted of changes', () => {
   it('is nothing of what is new, and of a change that it came after what stood', async () => {
-    await noted(putItemNow(database, 'forms', form('new'), AT))
+    await noted(putForm(database, form('new')))
     expect(await database.count('marks')).toBe(0)
-    await noted(putItemNow(database, 'forms', form('changed'), AT))
+    await noted(putForm(database, form('changed')))
     expect(await markOf(database, 'forms/f')).toMatchObject({ at: AT, after: [expect.stringMatching(/^=/)] })
-    await noted(putItemNow(database, 'forms', form('changed'), '2026-03-02T06:30:00.000Z'))
+    await noted(putForm(database, form('changed'), '2026-03-02T06:30:00.000Z'))
     expect((await markOf(database, 'forms/f'))!.at).toBe(AT)
   })
 
   it('is one change until it is given out, and another after it', async () => {
-    await noted(putItemNow(database, 'forms', form('a'), AT))
-    await noted(putItemNow(database, 'forms', form('b'), AT))
+    await noted(putForm(database, form('a')))
+    await noted(putForm(database, form('b')))
     const first = (await markOf(database, 'forms/f'))!
-    await noted(putItemNow(database, 'forms', form('c'), AT))
+    await noted(putForm(database, form('c')))
     expect((await markOf(database, 'forms/f'))!.stamp).toBe(first.stamp)
     expect(await giveOut(database)).toHaveLength(1)
-    await noted(putItemNow(database, 'forms', form('d'), AT))
+    await noted(putForm(database, form('d')))
     const next = (await markOf(database, 'forms/f'))!
     expect(next.stamp).not.toBe(first.stamp)
     expect(next.after).toContain(first.stamp)
   })
 
   it('remembers what was removed, of the journal too', async () => {
-    await noted(putItemNow(database, 'forms', form('a'), AT))
-    await noted(removeItemNow(database, 'forms', 'f', AT))
+    await noted(putForm(database, form('a')))
+    await noted(write(database, 'forms', 'f', null))
     expect(await markOf(database, 'forms/f')).toMatchObject({ gone: true })
     const session = { id: 's' } as never
-    await noted(changeSessionsNow(database, [], [session], AT))
-    await noted(changeSessionsNow(database, ['s'], [], AT))
+    await noted(write(database, 'sessions', 's', session))
+    await noted(write(database, 'sessions', 's', null))
     expect(await markOf(database, 'sessions/s')).toMatchObject({ gone: true })
     expect(await database.count('sessions')).toBe(0)
   })
 
   it('holds up nothing that is changed: that stands, though the page is closed before it is noted', async () => {
     const { settings } = newPerson()
-    await noted(putItemNow(database, 'forms', form('a', 'changed'), AT))
+    await noted(putForm(database, form('a', 'changed')))
     const closing = new Proxy(database, {
       get(target, name) {
         if (name !== 'transaction') return Reflect.get(target, name) as unknown
@@ -76,9 +73,9 @@ describe('what is noted of changes', () => {
       },
     })
     const changes = [
-      await putItemNow(closing, 'forms', form('b', 'put'), AT),
-      await changeNow(closing, 'forms', 'changed', AT, () => form('b', 'changed')),
-      await changeSettingsNow(closing, AT, () => ({ ...settings, dayEndsAtHour: 4 })),
+      await putForm(closing, form('b', 'put')),
+      await putForm(closing, form('b', 'changed')),
+      await putSettings(closing, { ...settings, dayEndsAtHour: 4 }),
     ]
     for (const note of changes) await expect(note(closing)).rejects.toThrow('closed')
     expect(await database.get('forms', 'put')).toMatchObject({ about: 'b' })
@@ -88,27 +85,27 @@ describe('what is noted of changes', () => {
 
   it('is of each setting by itself', async () => {
     const { settings } = newPerson()
-    await noted(changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 4, conditions: ['heart'] })))
-    await noted(changeSettingsNow(database, AT, () => ({ ...settings, dayEndsAtHour: 5 })))
+    await noted(putSettings(database, { ...settings, dayEndsAtHour: 4, conditions: ['heart'] }))
+    await noted(putSettings(database, { ...settings, dayEndsAtHour: 5 }))
     expect((await database.getAllKeys('marks')).sort()).toEqual(['settings/condition:heart', 'settings/dayEndsAtHour'])
     expect(await markOf(database, 'settings/condition:heart')).toMatchObject({ gone: true })
   })
 
   it('stays the store’s own when all is replaced, whose later changes are others than those before', async () => {
-    await noted(putItemNow(database, 'forms', form('a'), AT))
-    await noted(putItemNow(database, 'forms', form('b'), AT))
+    await noted(putForm(database, form('a')))
+    await noted(putForm(database, form('b')))
     const { stamp } = (await markOf(database, 'forms/f'))!
     await replaceAll(database, { ...newPerson(), forms: [form('c')] })
     expect(await database.count('marks')).toBe(0)
-    await noted(putItemNow(database, 'forms', form('d'), AT))
+    await noted(putForm(database, form('d')))
     const next = (await markOf(database, 'forms/f'))!.stamp
     expect(next.split('.')[0]).toBe(stamp.split('.')[0])
     expect(next).not.toBe(stamp)
   })
 
   it('is given out by a store that takes nothing any more', async () => {
-    await noted(putItemNow(database, 'forms', form('a'), AT))
-    await noted(putItemNow(database, 'forms', form('b'), AT))
+    await noted(putForm(database, form('a')))
+    await noted(putForm(database, form('b')))
     const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new DOMException('There is no room.', 'QuotaExceededError')
     })
@@ -122,7 +119,7 @@ describe('what is noted of changes', () => {
     expect(merged.person.forms).toHaveLength(2)
     await replaceAll(database, merged.person, null, merged.marks)
     const beside = merged.person.forms.find(({ id }) => id !== 'f')!
-    await noted(putItemNow(database, 'forms', { ...beside, about: 'mine alone' }, AT))
+    await noted(putForm(database, { ...beside, about: 'mine alone' } as never))
     expect((await markOf(database, 'forms/f'))!.beside).toBeUndefined()
     expect(await markOf(database, `forms/${beside.id}`)).toMatchObject({ at: AT, after: [] })
   })

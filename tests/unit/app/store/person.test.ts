@@ -33,7 +33,7 @@ describe('what is written can be read', () => {
   it('refuses what its own schema would not read, says so, and writes nothing', async () => {
     const person = await aTab()
     expect(await person.putRoutine(routine('Good', 5000))).toBe(false)
-    expect(person.notices[0]!.words).toMatch(/Not kept: the routine “Good”\. .*count must be at most 3600/)
+    expect(person.notices[0]!.words).toMatch(/Not saved: the routine “Good”\. .*count must be at most 3600/)
     expect(person.person.routines).toEqual([])
     expect(await (await openWorld('own')).count('routines')).toBe(0)
   })
@@ -62,11 +62,11 @@ describe('one step back', () => {
     const person = await aTab()
     await person.putRoutine(routine('Mine'))
     const read = await person.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
-    expect(read.ok && (await person.takeArchive(read.value))).toBe(true)
+    expect(read.ok && (await person.takeArchive(read.value))).toBe('')
     expect(person.person.routines).toEqual([])
     expect(await person.snapshots()).toMatchObject([{ why: 'import', lists: { routines: [{ name: 'Mine' }] } }])
     await person.putRoutine(routine('Another'))
-    expect(await person.erase()).toBe(true)
+    expect(await person.erase()).toBe('')
     expect((await person.snapshots())[0]).toMatchObject({ why: 'erase', lists: { routines: [{ name: 'Another' }] } })
   })
 })
@@ -161,7 +161,7 @@ describe('two tabs', () => {
       expect(beside).not.toHaveProperty('begunAt')
     }
     expect(other.notices[0]!.words).toMatch(
-      /“Autumn” was changed in another tab too.*kept as “Autumn, as changed here”/,
+      /“Autumn” was changed in another tab too.*saved as “Autumn, as changed here”/,
     )
   })
   it('change a form of one’s own that was opened before: nothing is lost, and it is said', async () => {

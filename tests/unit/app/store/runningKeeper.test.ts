@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest'
 import { NOT_SAID } from '#core/journal'
 import { outcomeOf, readyRunner, reduce, replay, tick, type PlainCommand, type RunnerState } from '#core/runner'
 import { openWorld, type Database } from '~/shared/store/database'
-import { createGate } from '~/shared/store/gate'
+import { createWriteQueue } from '~/shared/store/writeQueue'
 import { keptRunning, type KeptRunning } from '~/shared/store/keptRunning'
 import { createRunningKeeper, storedRunning } from '~/shared/store/runningKeeper'
 import { aForm, aPlan } from '../../../helpers'
@@ -24,10 +24,10 @@ afterEach(() => {
 /** The real store, which is dead to every write from the moment of the kill on. */
 function keptUntilKilled(): KeptRunning & { kill: () => void } {
   let dead = false
-  const gate = createGate(() => Promise.resolve(database))
-  const write: typeof gate.write = (key, what, work) =>
-    dead ? new Promise<never>(() => undefined) : gate.write(key, what, work)
-  return { ...keptRunning({ ...gate, write }, () => undefined), kill: () => (dead = true) }
+  const queue = createWriteQueue({ open: () => Promise.resolve(database) })
+  const write: typeof queue.write = (about, work) =>
+    dead ? new Promise<never>(() => undefined) : queue.write(about, work)
+  return { ...keptRunning({ ...queue, write }, () => undefined), kill: () => (dead = true) }
 }
 
 const said = (state: RunnerState) => state.given.map(({ command }) => command).filter((command) => command !== 'pause')

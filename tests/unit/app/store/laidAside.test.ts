@@ -36,18 +36,17 @@ async function aPage() {
   const { createPinia, setActivePinia } = await import('pinia')
   setActivePinia(createPinia())
   const { usePersonStore } = await import('~/shared/store/person')
-  const { layUnwritten } = await import('~/shared/store/unwritten')
   const person = usePersonStore()
   await person.open()
-  return { person, layUnwritten }
+  return { person }
 }
 type Page = Awaited<ReturnType<typeof aPage>>
 type Person = Page['person']
 /** The page goes in the moment in which this is done. */
-function goesIn({ layUnwritten }: Page, what: () => unknown) {
+function goesIn({ person }: Page, what: () => unknown) {
   going.isSo = true
   what()
-  layUnwritten()
+  person.layAside()
   going.isSo = false
 }
 
@@ -147,18 +146,21 @@ it('what another tab has changed since stands, and mine beside it where it is of
   await other.person.saveSettings({ dayEndsAtHour: 1 })
   const { person } = await aPage()
   expect(person.person.routines).toEqual([routine('Of the page that went', 9)])
-  expect(person.person.forms).toMatchObject([{ name: 'Of the other tab' }])
+  expect(person.person.forms.map(({ name }) => name)).toEqual([
+    'Of the other tab',
+    'Of the page that went, as changed here',
+  ])
   expect([person.settings.dayEndsAtHour, person.settings.conditions]).toEqual([1, ['osteoporosis']])
 })
 
 it('what is written after all is laid aside no longer, and what was written before is not at all', async () => {
-  const { person, layUnwritten } = await aPage()
+  const { person } = await aPage()
   const written = person.putRoutine(routine('Mine'))
-  layUnwritten()
+  person.layAside()
   expect(laid()).toHaveLength(1)
   expect(await written).toBe(true)
   expect(laid()).toEqual([])
-  layUnwritten()
+  person.layAside()
   expect(laid()).toEqual([])
 })
 

@@ -3,7 +3,7 @@ import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { openWorld, type Database } from '~/shared/store/database'
 import { putNow } from '~/shared/store/writing'
-import { createGate } from '~/shared/store/gate'
+import { createWriteQueue } from '~/shared/store/writeQueue'
 import { aForm } from '../../../helpers'
 
 beforeEach(() => {
@@ -14,90 +14,92 @@ const put = (id: string) => (database: Database) => putNow(database, 'forms', aF
 const full = () => Promise.reject(new DOMException('no room', 'QuotaExceededError'))
 const idsIn = async () => (await openWorld('own')).getAllKeys('forms')
 
-describe('the gate of all writes', () => {
+describe('the queue of all writes', () => {
   it('says that something is kept only when it stands in the store', async () => {
-    const gate = createGate(() => openWorld('own'))
-    expect(await gate.write('a', 'a form', put('a'))).toBe(true)
+    const queue = createWriteQueue({ open: () => openWorld('own') })
+    expect(await queue.write({ key: 'a', what: 'a form' }, put('a'))).toBe(true)
     expect(await idsIn()).toEqual(['a'])
-    expect(gate.unkept.value).toEqual([])
+    expect(queue.refused.value).toEqual([])
   })
   it('keeps in memory what the store refuses, says why, and writes it when it is tried again', async () => {
-    const gate = createGate(() => openWorld('own'))
+    const queue = createWriteQueue({ open: () => openWorld('own') })
     let isFull = true
     const work = (database: Database) => (isFull ? full() : put('a')(database))
-    expect(await gate.write('a', 'the form “A”', work)).toBe(false)
-    expect(gate.unkept.value).toEqual([{ key: 'a', what: 'the form “A”', why: 'the store of this browser is full' }])
-    expect(await gate.tryAgain()).toBe(false)
-    expect(gate.unkept.value).toHaveLength(1)
+    expect(await queue.write({ key: 'a', what: 'the form “A”' }, work)).toBe(false)
+    expect(queue.refused.value).toMatchObject([
+      { key: 'a', world: 'own', what: 'the form “A”', why: 'the store of this browser is full' },
+    ])
+    expect(await queue.retry()).toEqual([])
+    expect(queue.refused.value).toHaveLength(1)
     isFull = false
-    expect(await gate.tryAgain()).toBe(true)
-    expect(gate.unkept.value).toEqual([])
+    expect(await queue.retry()).toHaveLength(1)
+    expect(queue.refused.value).toEqual([])
     expect(await idsIn()).toEqual(['a'])
   })
   it('tells the key of each write as it is begun and again at its end, whether it is kept or refused', async () => {
     const told: string[] = []
-    const gate = createGate(
-      () => openWorld('own'),
-      (key) => told.push(key),
-    )
+    const queue = createWriteQueue({ open: () => openWorld('own'), onWrite: (key) => told.push(key) })
     const work = (id: string, then: () => Promise<unknown>) => async () => {
       told.push(`${id} works`)
       await then()
     }
     await Promise.all([
-      gate.write(
-        'a',
-        'a form',
+      queue.write(
+        { key: 'a', what: 'a form' },
         work('a', async () => Promise.resolve()),
       ),
-      gate.write('b', 'b', work('b', full)),
+      queue.write({ key: 'b', what: 'b' }, work('b', full)),
     ])
     expect(told).toEqual(['a', 'a works', 'a', 'b', 'b works', 'b'])
   })
   it('lets a later state of the same take the place of one that failed, so that no old state comes back', async () => {
-    const gate = createGate(() => openWorld('own'))
-    await gate.write('a', 'a form', full)
-    await gate.write('a', 'a form', (database) => putNow(database, 'forms', aForm({ id: 'a', name: 'Later' })))
-    expect(gate.unkept.value).toEqual([])
-    await gate.tryAgain()
+    const queue = createWriteQueue({ open: () => openWorld('own') })
+    await queue.write({ key: 'a', what: 'a form' }, full)
+    await queue.write({ key: 'a', what: 'a form' }, (database) =>
+      putNow(database, 'forms', aForm({ id: 'a', name: 'Later' })),
+    )
+    expect(queue.refused.value).toEqual([])
+    await queue.retry()
     expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
   })
   it('opens a store again that was closed, or deleted, and loses nothing that is written then', async () => {
     let opened: Database[] = []
-    const gate = createGate(async () => {
-      const database = await openWorld('own')
-      opened = [...opened, database]
-      return database
+    const queue = createWriteQueue({
+      open: async () => {
+        const database = await openWorld('own')
+        opened = [...opened, database]
+        return database
+      },
     })
-    await gate.write('a', 'a form', put('a'))
+    await queue.write({ key: 'a', what: 'a form' }, put('a'))
     opened[0]!.close()
-    expect(await gate.write('b', 'a form', put('b'))).toBe(true)
+    expect(await queue.write({ key: 'b', what: 'a form' }, put('b'))).toBe(true)
     expect(await idsIn()).toEqual(['a', 'b'])
     opened[1]!.close()
     globalThis.indexedDB = new IDBFactory()
-    expect(await gate.write('c', 'a form', put('c'))).toBe(true)
+    expect(await queue.write({ key: 'c', what: 'a form' }, put('c'))).toBe(true)
     expect(await idsIn()).toEqual(['c'])
-    expect(await gate.read((database) => database.count('forms'))).toBe(1)
+    expect(await queue.read((database) => database.count('forms'))).toBe(1)
   })
   it('tells when the store cannot be opened at all', async () => {
-    const gate = createGate(() => Promise.reject(new Error('the disk is gone')))
-    expect(await gate.write('a', 'a form', put('a'))).toBe(false)
-    expect(gate.unkept.value[0]!.why).toBe('the disk is gone')
-    await expect(gate.read((database) => database.count('forms'))).rejects.toThrow('the disk is gone')
+    const queue = createWriteQueue({ open: () => Promise.reject(new Error('the disk is gone')) })
+    expect(await queue.write({ key: 'a', what: 'a form' }, put('a'))).toBe(false)
+    expect(queue.refused.value[0]!.why).toBe('the disk is gone')
+    await expect(queue.read((database) => database.count('forms'))).rejects.toThrow('the disk is gone')
   })
   it('writes in order, whatever each of them takes', async () => {
-    const gate = createGate(() => openWorld('own'))
+    const queue = createWriteQueue({ open: () => openWorld('own') })
     const name = (database: Database, words: string) => putNow(database, 'forms', aForm({ id: 'a', name: words }))
-    const slow = gate.write('a', 'a form', async (database) => {
+    const slow = queue.write({ key: 'a', what: 'a form' }, async (database) => {
       await new Promise((resolve) => setTimeout(resolve, 30))
       await name(database, 'First')
     })
-    const quick = gate.write('a', 'a form', (database) => name(database, 'Second'))
+    const quick = queue.write({ key: 'a', what: 'a form' }, (database) => name(database, 'Second'))
     expect(await Promise.all([slow, quick])).toEqual([true, true])
     expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Second' })
   })
   it('lets nothing wait for what is written beside, and lets that come before what is written later', async () => {
-    const gate = createGate(() => openWorld('own'))
+    const queue = createWriteQueue({ open: () => openWorld('own') })
     let finish: () => void = () => undefined
     const unfinished = new Promise<void>((resolve) => (finish = resolve))
     const order: string[] = []
@@ -107,8 +109,8 @@ describe('the gate of all writes', () => {
       order.push('beside')
       await unfinished
     }
-    const first = gate.write('a', 'a form', (database) => put('a')(database).then(() => beside))
-    const second = gate.write('b', 'a form', async (database) => {
+    const first = queue.write({ key: 'a', what: 'a form' }, (database) => put('a')(database).then(() => beside))
+    const second = queue.write({ key: 'b', what: 'a form' }, async (database) => {
       await putNow(database, 'forms', aForm({ id: 'a', name: 'Later' }))
       order.push('later')
     })
@@ -118,17 +120,19 @@ describe('the gate of all writes', () => {
     expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
   })
   it('tells that what is written beside is not kept, and writes it when it is tried again', async () => {
-    const gate = createGate(() => openWorld('own'))
+    const queue = createWriteQueue({ open: () => openWorld('own') })
     let isFull = true
     const beside = (database: Database) => (isFull ? full() : put('beside')(database))
-    expect(await gate.write('a', 'the form “A”', (database) => put('a')(database).then(() => beside))).toBe(true)
+    expect(
+      await queue.write({ key: 'a', what: 'the form “A”' }, (database) => put('a')(database).then(() => beside)),
+    ).toBe(true)
     await vi.waitFor(() =>
-      expect(gate.unkept.value).toEqual([
-        expect.objectContaining({ what: 'what is noted of the form “A”', why: 'the store of this browser is full' }),
+      expect(queue.refused.value).toEqual([
+        expect.objectContaining({ what: 'the change mark of the form “A”', why: 'the store of this browser is full' }),
       ]),
     )
     isFull = false
-    expect(await gate.tryAgain()).toBe(true)
+    expect(await queue.retry()).toHaveLength(1)
     expect(await idsIn()).toEqual(['a', 'beside'])
   })
 })

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { usePersonStore } from '~/shared/store/person'
+import { listPhrase, plural } from '~/shared/words/numbers'
+import { exportAll } from './exportAll'
+
+/** The browser's data was deleted while the page is open: the page still holds it, and the person decides. */
+const person = usePersonStore()
+const fault = ref('')
+const isWriting = ref(false)
+const held = computed(() =>
+  listPhrase([
+    plural(person.sessions.length, 'session'),
+    plural(person.person.routines.length, 'routine'),
+    plural(person.person.forms.length, 'form of my own', 'forms of my own'),
+  ]),
+)
+async function writeBack() {
+  isWriting.value = true
+  const refusal = await person.writeBack()
+  fault.value = refusal && `Not written back: ${refusal}.`
+  if (!refusal) person.notify('deleted', 'Everything that this page held is saved again.')
+  isWriting.value = false
+}
+</script>
+
+<template>
+  <section class="notice fault" role="alert" aria-label="Data deleted">
+    <p>
+      <strong>The data of this site was deleted in this browser.</strong> This page still holds {{ held }}, until it is
+      closed.
+    </p>
+    <p v-if="fault">{{ fault }}</p>
+    <div class="row">
+      <Button label="Write it back" size="small" :loading="isWriting" @click="writeBack" />
+      <Button label="Export it" size="small" severity="secondary" @click="exportAll(person)" />
+      <Button label="Leave it deleted" size="small" severity="secondary" text @click="person.acceptDeletion()" />
+    </div>
+  </section>
+</template>
