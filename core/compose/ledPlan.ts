@@ -1,6 +1,8 @@
+import { dequal } from 'dequal/lite'
 import type { Caution } from '../forms'
-import { activeSteps, emptyRoutine, type Step } from '../routine'
+import { activeSteps, emptyRoutine, stepsOf, withEachStep, type Group, type Routine, type Step } from '../routine'
 import type { HealthNote, SessionPlan } from '../runner'
+import type { CompileInput } from '../timeline'
 import { adjustForHealth, easeRoutine, type HealthAdjusted } from './ease'
 
 /** A session as it is led for one person, and a question to ask before it starts. */
@@ -31,6 +33,45 @@ export function ledPlan(plan: SessionPlan, concerns: ReadonlySet<Caution>, asWri
     adjusted,
     asksFirst: asWritten ? null : adjusted.asksFirst,
   }
+}
+
+const isSameManner = (one: Step, other: Step) =>
+  one.wayId === other.wayId &&
+  one.off === other.off &&
+  dequal(one.manner, other.manner) &&
+  dequal(one.layers, other.layers)
+
+/**
+ * A routine that was proposed already adjusted, as it is written in the stored routine of the same id: steps and groups in the adjusted state are put back,
+ * so that `ledPlan` can adjust them, note it, and offer them as written. Other differences, such as counts fitted to a time, stay.
+ */
+export function unadjusted(input: CompileInput, stored: Routine, concerns: ReadonlySet<Caution>): Routine {
+  const { routine: adjusted } = easeRoutine({ ...input, routine: stored }, concerns)
+  if (adjusted === stored) return input.routine
+  const byId = <Item extends { id: string }>(items: readonly Item[]) => new Map(items.map((item) => [item.id, item]))
+  const groupsOf = ({ entries }: Routine) => byId(entries.filter((entry): entry is Group => entry.kind === 'group'))
+  const writtenSteps = byId(stepsOf(stored))
+  const adjustedSteps = byId(stepsOf(adjusted))
+  const writtenGroups = groupsOf(stored)
+  const adjustedGroups = groupsOf(adjusted)
+  const steps = withEachStep(input.routine, (step) => {
+    const written = writtenSteps.get(step.id)
+    const is = adjustedSteps.get(step.id)
+    if (!written || !is || written.formId !== step.formId || !isSameManner(step, is)) return step
+    const { manner: _, layers: __, ...rest } = step
+    const { wayId, off, manner, layers } = written
+    return { ...rest, wayId, off, ...(manner && { manner }), ...(layers && { layers }) }
+  })
+  const between = <Owner extends Pick<Routine | Group, 'between'>>(owner: Owner, written: Owner, is: Owner): Owner =>
+    written.between && dequal(owner.between, is.between) ? { ...owner, between: written.between } : owner
+  const entries = steps.entries.map((entry) => {
+    const written = writtenGroups.get(entry.id)
+    const is = adjustedGroups.get(entry.id)
+    if (entry.kind !== 'group' || !written || !is) return entry
+    return between(entry.pattern === is.pattern ? { ...entry, pattern: written.pattern } : entry, written, is)
+  })
+  const whole = between({ ...steps, entries }, stored, adjusted)
+  return stored.ratio && dequal(whole.ratio, adjusted.ratio) ? { ...whole, ratio: stored.ratio } : whole
 }
 
 function easedSteps(plan: SessionPlan, steps: Step[], concerns: ReadonlySet<Caution>): Step[] {

@@ -1,4 +1,5 @@
-import { withEachStep, type Entry, type Group, type Routine, type Step } from './types'
+import type { Form } from '../forms'
+import { stepsOf, withEachStep, type Entry, type Group, type Routine, type Step } from './types'
 
 /** Where a step stands: at the top level, or inside a group. */
 interface Location {
@@ -92,6 +93,34 @@ export function withoutUnknown(routine: Routine, isKnown: (formId: string) => bo
       : owner
   const steps = withEachStep(routine, (step) => (isKnown(step.formId) ? step : { ...step, off: true }))
   return rest({ ...steps, entries: steps.entries.map((entry) => (entry.kind === 'group' ? rest(entry) : entry)) })
+}
+
+/** The forms that a routine names and nobody knows, by id, each once: of its steps, and between its pieces. */
+export function unknownFormIds(routine: Routine, isKnown: (formId: string) => boolean): string[] {
+  const betweenOf = ({ between }: Pick<Routine | Group, 'between'>) => (between?.by === 'form' ? [between.formId] : [])
+  const named = [
+    ...stepsOf(routine).flatMap((step) => (step.off ? [] : [step.formId])),
+    ...betweenOf(routine),
+    ...routine.entries.flatMap((entry) => (entry.kind === 'group' ? betweenOf(entry) : [])),
+  ]
+  return [...new Set(named)].filter((formId) => !isKnown(formId))
+}
+
+/**
+ * The routine with another form in place of one, in its steps and between its pieces. A step keeps its place, rest and marks; its count and its way were
+ * those of the old form, so the new form's usual ones are taken.
+ */
+export function replaceForm(routine: Routine, formId: string, form: Form): Routine {
+  const inBetween = <Owner extends Pick<Routine | Group, 'between'>>(owner: Owner): Owner =>
+    owner.between?.by === 'form' && owner.between.formId === formId
+      ? { ...owner, between: { ...owner.between, formId: form.id } }
+      : owner
+  const steps = withEachStep(routine, (step) => {
+    if (step.formId !== formId) return step
+    const { manner: _, layers: __, byHand: ___, ...kept } = step
+    return { ...kept, formId: form.id, wayId: null, count: form.counts.usual }
+  })
+  return inBetween({ ...steps, entries: steps.entries.map((each) => (each.kind === 'group' ? inBetween(each) : each)) })
 }
 
 /** Put a new step behind the last one of its part or of an earlier part, so that the arc keeps its order. */

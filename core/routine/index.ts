@@ -5,7 +5,16 @@ export { asLearned, hasUnlearned, inVersionToday, versionsIn, type TodayVersion 
 export { inStage, LEARNED_PARTS, LED_STAGES, SERIES_LIMITS, type LedStage, type Lesson, type Series } from './series'
 export { seriesSchema } from './seriesSchema'
 export { LIMITS, routineSchema, routineVersionSchema } from './schema'
-export { changeGroup, changeStep, insertByPart, moveEntry, removeEntry, withoutUnknown } from './edit'
+export {
+  changeGroup,
+  changeStep,
+  insertByPart,
+  moveEntry,
+  removeEntry,
+  replaceForm,
+  unknownFormIds,
+  withoutUnknown,
+} from './edit'
 export {
   closingSecondsWanted,
   closingShareOf,

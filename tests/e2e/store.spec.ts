@@ -22,7 +22,7 @@ test('with the store full nothing is said to be kept; it waits, is given out, an
   await begin(page)
   await fillUp(page)
   await letPass(page, 200)
-  const told = page.getByRole('alert', { name: 'Not kept' })
+  const told = page.getByRole('alert', { name: 'Not saved' })
   await expect(page.getByText('A trial is not in the journal yet')).toBeVisible()
   await expect(told).toContainText('the session “A trial” (the store of this browser is full)')
   await expect(page.getByText('is in the journal.')).toHaveCount(0)

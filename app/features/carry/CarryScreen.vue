@@ -32,18 +32,24 @@ const session = computed(() => {
   return { title: kept.value.name, routine: gentler ?? kept.value }
 })
 const sessions = computed(() => (session.value ? [session.value] : []))
-const timeline = computed(() => {
+const compiled = computed(() => {
   try {
-    return session.value && files.timelineOf(session.value.routine, choices.value)
-  } catch {
-    return null
+    return { timeline: session.value && files.timelineOf(session.value.routine, choices.value), fault: '' }
+  } catch (error) {
+    return { timeline: null, fault: (error as Error).message }
   }
 })
+const timeline = computed(() => compiled.value.timeline)
 useHead({ title: computed(() => `Take along: ${kept.value?.name ?? 'nothing'} · Pebblebrook`) })
 </script>
 
 <template>
-  <RoutineGone v-if="!kept || !timeline || timeline.totalSeconds === 0" title="Nothing to take along" />
+  <div v-if="kept && compiled.fault" class="stack">
+    <RoutineBack :routine="kept" />
+    <h1>Take along: {{ kept.name }}</h1>
+    <p class="fault" role="alert">No file can be made: {{ compiled.fault }}</p>
+  </div>
+  <RoutineGone v-else-if="!kept || !timeline || timeline.totalSeconds === 0" title="Nothing to take along" />
   <div v-else class="stack">
     <NuxtLink v-if="form" :to="`/forms/${form.id}`">{{ form.name }}</NuxtLink>
     <RoutineBack v-else :routine="kept" />
@@ -61,6 +67,7 @@ useHead({ title: computed(() => `Take along: ${kept.value?.name ?? 'nothing'} ·
       :milder-words="milderWords"
       :forbidden="isForbidden"
       :files="files"
+      :voice-page="form ? `/forms/${form.id}` : `/voice?routine=${kept.id}`"
     >
       <InWriting
         v-if="!isForbidden"

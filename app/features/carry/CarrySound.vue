@@ -16,6 +16,7 @@ const props = defineProps<{
   /** Nothing of it is to be led. */
   forbidden: boolean
   files: ReturnType<typeof useSoundFile>
+  voicePage: string
 }>()
 const choices = defineModel<CarryChoices>('choices', { required: true })
 const { share, make, stop, timelineOf, zipped } = props.files
@@ -78,7 +79,7 @@ const label = computed(() => (props.album ? `Make ${plural(props.sessions.length
       <section v-if="made" class="stack" aria-labelledby="made">
         <h2 id="made">Made</h2>
         <p class="visually-hidden" role="status">{{ plural(made.made.length, 'file') }} made.</p>
-        <MadeFiles :made="made.made" :zip="made.zip" :unsaid="made.unsaid" />
+        <MadeFiles :made="made.made" :zip="made.zip" :unsaid="made.unsaid" :voice-page="voicePage" />
       </section>
       <slot />
     </div>

@@ -73,6 +73,7 @@ useHead({ title: computed(() => `${title.value} to take along · Pebblebrook`) }
         :milder-words="null"
         :forbidden="false"
         :files="files"
+        voice-page="/voice"
       >
         <p class="small soft">
           Each session is made once, as it would be begun from the week: fitted to its minutes, milder where what you

@@ -22,6 +22,16 @@ const props = defineProps<{
 const person = usePersonStore()
 const title = computed(() => props.session.title)
 
+const fault = ref('')
+/** A file that cannot be made is told. */
+async function give(what: () => Promise<void> | void) {
+  fault.value = ''
+  try {
+    await what()
+  } catch (error) {
+    fault.value = `The file could not be made: ${(error as Error).message}`
+  }
+}
 const name = (extension: string, more = '') => fileName(title.value + more, extension)
 async function captions() {
   const { timeline, cues } = await props.heard(props.session.routine, props.choices)
@@ -48,13 +58,14 @@ function text() {
   <section class="stack" aria-labelledby="in-writing">
     <h2 id="in-writing">In writing</h2>
     <div class="row">
-      <Button label="Captions" icon="pi pi-download" size="small" severity="secondary" @click="captions" />
-      <Button label="Chapters" icon="pi pi-download" size="small" severity="secondary" @click="chapters" />
-      <Button label="Card as a picture" icon="pi pi-download" size="small" severity="secondary" @click="card" />
-      <Button label="The routine as text" icon="pi pi-download" size="small" severity="secondary" @click="text" />
+      <Button label="Captions" icon="pi pi-download" size="small" severity="secondary" @click="give(captions)" />
+      <Button label="Chapters" icon="pi pi-download" size="small" severity="secondary" @click="give(chapters)" />
+      <Button label="Card as a picture" icon="pi pi-download" size="small" severity="secondary" @click="give(card)" />
+      <Button label="The routine as text" icon="pi pi-download" size="small" severity="secondary" @click="give(text)" />
       <NuxtLink v-if="routineId" :to="`/routines/card/${routineId}`">A card to print</NuxtLink>
       <NuxtLink v-if="routineId" :to="`/hand?routine=${routineId}`">Hand it over</NuxtLink>
     </div>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p class="small soft">
       Captions and chapters (WebVTT) go with the sound file made with the same choices. The text has forms of my own
       with it, and can be read in again on a routine’s page.

@@ -9,7 +9,10 @@ import type { Made } from './useSoundFile'
 const props = defineProps<{
   made: readonly Made[]
   zip: { name: string; file: Blob } | null
+  /** Words that the file should say, and does not. */
   unsaid: readonly string[]
+  /** Where they can be recorded. */
+  voicePage: string
 }>()
 
 const urls = ref<string[]>([])
@@ -66,10 +69,13 @@ const whole = computed(() => props.zip ?? props.made[0]!)
         />
       </li>
     </ul>
-    <p v-if="unsaid.length > 0" class="small fault" role="status">
-      Not said in it, as nobody answered who could make the words: {{ unsaid.slice(0, 6).join(', ') }}. The bells are
-      there. Make it again while the application is reached.
-    </p>
+    <div v-if="unsaid.length > 0" class="small fault" role="status">
+      <p>
+        The voice could not say {{ plural(unsaid.length, 'word or name', 'words and names') }}: {{ unsaid.join(', ') }}.
+        The bells are there.
+      </p>
+      <p><NuxtLink :to="voicePage">Record them in my own voice</NuxtLink>, then make the file again.</p>
+    </div>
     <p class="small"><a :href="atBase('sound-notice.txt')">Whose encoders made it</a></p>
   </div>
 </template>

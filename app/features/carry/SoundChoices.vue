@@ -15,7 +15,7 @@ const set = (change: Partial<CarryChoices>) => (choices.value = { ...choices.val
 
 const FORMATS: { value: SoundFormat; name: string }[] = [
   { value: 'mp3', name: 'MP3: plays everywhere' },
-  { value: 'opus', name: 'Opus: for newer players' },
+  { value: 'opus', name: 'Opus: smaller, for newer players' },
   { value: 'wav', name: 'WAV: large, as it is made' },
 ]
 const SAYS: { value: CarryChoices['says']; name: string }[] = [

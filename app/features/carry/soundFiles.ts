@@ -19,7 +19,8 @@ export const FORMAT_FACTS: Record<SoundFormat, { sampleRateHz: 44100 | 48000; ex
   opus: { sampleRateHz: 48_000, extension: 'ogg', type: 'audio/ogg' },
   wav: { sampleRateHz: 44_100, extension: 'wav', type: 'audio/wav' },
 }
-const OPUS_BITS = { 1: 64_000, 2: 96_000 } as const
+/** Bits per second, below those of the MP3: RFC 6716, section 2.1.1 (from memory), names 28,000 to 40,000 for speech of full bandwidth, and from 64,000 for stereo. */
+const OPUS_BITS = { 1: 40_000, 2: 64_000 } as const
 
 export interface SoundFileSetting {
   format: SoundFormat

@@ -28,8 +28,6 @@ export interface Made extends SoundMade {
 export interface HeardSession {
   timeline: Timeline
   cues: Cue[]
-  /** Words that nobody could say, as the server that makes them did not answer. */
-  unsaid: string[]
 }
 
 /** Makes sound files in a worker: one after the other, told how far it is, and called off at any time. */
@@ -60,10 +58,10 @@ export function useSoundFile() {
     // Bells of my own are rung also where nothing is said.
     speaker.set(voice ?? person.settings.voice, person.person.recordings)
     if (voice) await speaker.open()
-    const unsaid = voice ? await speaker.learn(wordsOf(timeline)) : []
+    if (voice) await speaker.learn(wordsOf(timeline, voice))
     const { breathTones, bells } = choices
     const all = heardOf(timeline, { breathTones, voice, secondsOf: speaker.secondsOf })
-    return { timeline, unsaid, cues: bells ? all : all.filter(({ kind }) => kind !== 'bell') }
+    return { timeline, cues: bells ? all : all.filter(({ kind }) => kind !== 'bell') }
   }
 
   async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, ChannelSamples>> {
@@ -125,7 +123,8 @@ export function useSoundFile() {
     const unsaid = new Set<string>()
     for (const [index, { title, routine }] of sessions.entries()) {
       const session = await heard(routine, choices)
-      session.unsaid.forEach((word) => unsaid.add(word))
+      const phrases = session.cues.flatMap((cue) => (cue.kind === 'voice' ? cue.phrases : []))
+      speaker.unsaidOf(phrases).forEach((text) => unsaid.add(text))
       const clips = await clipsOf(session.cues, facts.sampleRateHz)
       const bells = await ownBells(facts.sampleRateHz)
       const track = sessions.length > 1 ? index + 1 : 0

@@ -5,6 +5,7 @@ import type { Companion } from '#core/timeline'
 import { useFollowStore } from '~/shared/store/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { lessonPhrase, STANCE_WORDS } from '~/shared/words/practice'
+import { plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
@@ -129,9 +130,10 @@ const first = computed(() => props.state.timeline.occurrences[0])
     </div>
     <WhoPractises v-model="companions" />
     <p v-if="follow.unsaid.length > 0" class="soft" role="status">
-      {{ follow.unsaid.length === 1 ? 'One wording' : `${follow.unsaid.length} wordings` }} of my own cannot be said
-      now, as the server did not answer: {{ follow.unsaid.slice(0, 3).join(', ')
-      }}{{ follow.unsaid.length > 3 ? ' …' : '' }}. All of it stands on the screen; the next session asks again.
+      {{ plural(follow.unsaid.length, 'word or name', 'words and names') }} cannot be said now:
+      {{ follow.unsaid.slice(0, 3).join(', ')
+      }}{{ follow.unsaid.length > 3 ? `, and ${follow.unsaid.length - 3} more` : '' }}. Read them on the screen, or
+      <NuxtLink :to="`/voice?routine=${state.plan.routine.id}`">record them in my own voice</NuxtLink>.
     </p>
     <p class="soft">
       Put the device where you can hear it: there is time to step back.

@@ -1,13 +1,6 @@
 <script setup lang="ts">
 import { rollup } from 'd3-array'
-import {
-  closingSecondsWanted,
-  closingShareWanted,
-  duplicate,
-  keepsClosing,
-  stepsOf,
-  withoutUnknown,
-} from '#core/routine'
+import { closingSecondsWanted, closingShareWanted, duplicate, keepsClosing, stepsOf } from '#core/routine'
 import { newStepId, useRoutineEditing } from './routineEditing'
 import { useStepChanges } from './stepChanges'
 import { unlessEqual } from '~/shared/store/byField'
@@ -26,6 +19,7 @@ import BrookEditor from './BrookEditor.vue'
 import CheckPanel from './CheckPanel.vue'
 import FitPanel from './FitPanel.vue'
 import FormPicker from './FormPicker.vue'
+import MissingForms from './MissingForms.vue'
 import RoutineExtras from './RoutineExtras.vue'
 import RoutineWhole from './RoutineWhole.vue'
 import RoutineSteps from './RoutineSteps.vue'
@@ -81,8 +75,6 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   void (key === 'y' || event.shiftKey ? redo() : undo())
 })
 
-const leaveOutMissing = () =>
-  routine.value && void change(withoutUnknown(routine.value, (formId) => person.formsById.has(formId)))
 async function followIt() {
   if (!routine.value) return
   await keepVersion()
@@ -180,16 +172,8 @@ const someBeside = useLater(() => some.value)
     </div>
     <h1 class="visually-hidden">{{ routine.name }}</h1>
 
-    <p v-if="result && !result.ok" class="fault" role="alert">
-      {{ result.why }}
-      <Button
-        v-if="result.isMissingForm"
-        label="Leave out what is missing"
-        size="small"
-        severity="secondary"
-        @click="leaveOutMissing"
-      />
-    </p>
+    <p v-if="result && !result.ok" class="fault" role="alert">{{ result.why }}</p>
+    <MissingForms v-if="result && !result.ok && result.isMissingForm" :routine="routine" @change="change" />
     <template v-if="totals && drawn?.ok">
       <p class="figures">
         <strong class="total">{{ durationPhrase(totals.totalSeconds) }}</strong> at my breath ·

@@ -75,19 +75,12 @@ async function open(): Promise<IDBPDatabase<SaidSchema> | null> {
 /** Whether the voice can say a text at all. */
 const isSayable = (text: string) => text.length <= MOST_SAID_LETTERS && sayableText(text) !== ''
 
-/**
- * Clips of these texts: those that are kept, the others asked for once and kept. `missing` are texts that could not be had now, as there
- * was no answer: they are asked for again the next time.
- */
-export async function saidClips(
-  texts: readonly string[],
-  from: SaidFrom = BROWSER,
-): Promise<{ clips: SaidClip[]; missing: string[] }> {
+/** Clips of these texts: those that are stored, the others asked for once and stored. If there is no answer, they are asked for again the next time. */
+export async function saidClips(texts: readonly string[], from: SaidFrom = BROWSER): Promise<SaidClip[]> {
   const wanted = [...new Map(texts.map((text) => [keyOf(text), text])).values()].filter(isSayable)
-  if (wanted.length === 0) return { clips: [], missing: [] }
+  if (wanted.length === 0) return []
   const store = await open()
   const clips: SaidClip[] = []
-  const missing: string[] = []
   let reachable = true
   for (const text of wanted) {
     const kept = await store?.get('clips', keyOf(text)).catch(() => undefined)
@@ -99,14 +92,13 @@ export async function saidClips(
     if (clip === undefined) {
       // Who does not answer once is not asked for every other word.
       reachable = false
-      missing.push(text)
     } else if (clip) {
       clips.push(clip)
       await keep(store, clip)
     }
   }
   store?.close()
-  return { clips, missing }
+  return clips
 }
 
 async function keep(store: IDBPDatabase<SaidSchema> | null, clip: SaidClip): Promise<void> {

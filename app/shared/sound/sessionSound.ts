@@ -28,7 +28,7 @@ export function createSessionSound(now: () => SoundOfPerson, onBeat: (sinceMs?: 
   const voiceReady = shallowRef(false)
   /** Rises when more words can be said than before: then what is said is worked out anew. */
   const learnt = shallowRef(0)
-  /** Words of my own that cannot be said now, as nobody answered who could make them. */
+  /** Words of this session that cannot be said now. */
   const unsaid = shallowRef<string[]>([])
   const cuesWhileLingering = createLingerCues()
   let worker: SoundWorkerClient | null = null
@@ -48,7 +48,9 @@ export function createSessionSound(now: () => SoundOfPerson, onBeat: (sinceMs?: 
   /** Have at hand what this session says of one's own. */
   async function learnWords(timeline: Timeline) {
     await openVoice()
-    unsaid.value = now().sound.silent ? [] : await speaker.learn(wordsOf(timeline))
+    const { sound, voice } = now()
+    await speaker.learn(wordsOf(timeline))
+    unsaid.value = sound.silent ? [] : speaker.unsaidOf(wordsOf(timeline, voice))
     learnt.value += 1
   }
   /** Let it sound; works best from a key or a tap. */

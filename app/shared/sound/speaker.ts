@@ -22,11 +22,10 @@ export interface Speaker {
   /** Use these settings and recordings from now on. */
   set: (voice: VoiceSettings, recordings: readonly Recording[]) => void
   secondsOf: (phrases: readonly Phrase[]) => number
-  /**
-   * Have words of my own at hand for which no clip ships and nothing is recorded: kept ones, the others asked for once. What could not be
-   * had now is given back.
-   */
-  learn: (phrases: readonly Phrase[]) => Promise<string[]>
+  /** Have words of my own at hand for which no clip ships and nothing is recorded: stored ones, the others asked for once. */
+  learn: (phrases: readonly Phrase[]) => Promise<void>
+  /** Of some phrases the texts that nothing can say now, each once. */
+  unsaidOf: (phrases: readonly Phrase[]) => string[]
   /** Samples of one phrase; null where there are none. Of one context: at its rate. */
   bufferOf: (phrase: Phrase, context: BaseAudioContext) => Promise<AudioBuffer | null>
   /** A bell of my own; null, at once, where the one that ships is heard: that one is made without waiting for anything. */
@@ -71,6 +70,7 @@ export function createSpeaker({ keepsClips = true } = {}): Speaker {
   }
 
   const saidOf = (text: string) => said.get(keyOf(text))
+  const isAtHand = (phrase: Phrase) => Boolean(recordingOf(phrase) ?? clipOf(phrase.text) ?? saidOf(phrase.text))
 
   function packOf(pack: Pack): Promise<ArrayBuffer> {
     const known = packs.get(pack) ?? fetch(atBase(`voice/${pack}.bin`)).then((answer) => answer.arrayBuffer())
@@ -126,12 +126,12 @@ export function createSpeaker({ keepsClips = true } = {}): Speaker {
         return sum + PHRASE_GAP_SECONDS + (own ?? clip ?? (byDevice ? guessedSeconds(each.text) : 0))
       }, 0),
     async learn(phrases) {
-      if (byDevice || !index) return []
-      const unknown = phrases.filter((each) => !recordingOf(each) && !clipOf(each.text) && !saidOf(each.text))
-      const { clips: made, missing } = await saidClips(unknown.map(({ text }) => text))
-      for (const clip of made) said.set(clip.id, clip)
-      return missing
+      if (byDevice || !index) return
+      const unknown = phrases.filter((each) => !isAtHand(each))
+      for (const clip of await saidClips(unknown.map(({ text }) => text))) said.set(clip.id, clip)
     },
+    unsaidOf: (phrases) =>
+      byDevice ? [] : [...new Set(phrases.filter((each) => !isAtHand(each)).map(({ text }) => text))],
     bufferOf,
     bellOf(bell, context) {
       const own = bells.get(bell)

@@ -1,7 +1,7 @@
 import { v4 as newUuid } from 'uuid'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
-import { ledPlan, type LedPlan } from '#core/compose'
+import { ledPlan, unadjusted, type LedPlan } from '#core/compose'
 import { concernsOf } from '#core/forms'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
 import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
@@ -120,8 +120,8 @@ export const useFollowStore = defineStore('follow', () => {
     leave()
     takenOver.value = false
     setSessionClock()
-    asPlanned = { routine, beside }
-    state.value = readyRunner(lead({ ...planOf(routine, person), ...beside }))
+    asPlanned = { routine: asWritten(routine), beside }
+    state.value = readyRunner(lead({ ...planOf(asPlanned.routine, person), ...beside }))
     record.value = null
     before.value = NOT_SAID
     answer.value = null
@@ -129,6 +129,12 @@ export const useFollowStore = defineStore('follow', () => {
     void sound.learnWords(state.value.timeline)
     id = newUuid()
     timeZone = deviceTimeZone()
+  }
+  /** What Today and the week propose is adjusted already: as it is written, the record can say so, and the person can choose. */
+  function asWritten(routine: Routine): Routine {
+    const stored = person.routines.find(({ id: storedId }) => storedId === routine.id)
+    const concerns = concernsOf(person.settings.conditions)
+    return stored && concerns.size > 0 ? unadjusted({ ...person.setting, routine }, stored, concerns) : routine
   }
   /** Adjust a plan for the health settings; every session passes here. */
   function lead(plan: SessionPlan, asWritten = false): SessionPlan {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
-import { closeAfter, closeNow, ledPlan, refitRemainder } from '#core/compose'
+import { closeAfter, closeNow, easeRoutine, fitRoutine, ledPlan, refitRemainder, unadjusted } from '#core/compose'
 import { CONDITIONS, concernsOf, LEARNING_STAGES, USUAL_HOUSE_RULES, type Caution, type Form } from '#core/forms'
 import {
   asLearned,
@@ -256,5 +256,42 @@ describe('the plan that a session is led from', () => {
     const { plan } = ledPlan(planOf(routine, { forms: [form], closing: undefined }), new Set(['quickBreathing']))
     expect(stepsOf(plan.routine).at(-1)!.layers).toEqual([{ from: { repetition: 2 }, so: { target: 'brow' } }])
     expect(plan.health!.milder).toEqual([form.name])
+  })
+})
+
+describe('a proposal that was adjusted already', () => {
+  it('is the stored routine again, so that its session is noted and offered as written', () => {
+    let adjustedOnes = 0
+    for (const condition of CONDITIONS) {
+      const concerns = concernsOf([condition])
+      for (const stored of SHIPPED_ROUTINES) {
+        const input = { forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routine: stored }
+        const { routine } = easeRoutine(input, concerns)
+        const written = unadjusted({ ...input, routine }, stored, concerns)
+        expect(written, `${stored.id}, ${condition}`).toEqual(stored)
+        if (routine !== stored) adjustedOnes += 1
+        const plan = (of: Routine): SessionPlan => ({ ...input, routine: of, closing })
+        expect(ledPlan(plan(written), concerns).plan).toEqual(ledPlan(plan(stored), concerns).plan)
+      }
+    }
+    expect(adjustedOnes).toBeGreaterThan(20)
+  })
+  it('leads what was proposed, fitted to a time, with the same steps and counts', () => {
+    for (const stored of SHIPPED_ROUTINES) {
+      const concerns = concernsOf(['highBloodPressure'])
+      const input = { forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routine: stored }
+      const adjusted = easeRoutine(input, concerns).routine
+      const fitted = fitRoutine({ ...input, routine: adjusted, targetSeconds: 600, toleranceSeconds: null }).routine
+      const written = unadjusted({ ...input, routine: fitted }, stored, concerns)
+      expect(easeRoutine({ ...input, routine: written }, concerns).routine, stored.id).toEqual(fitted)
+    }
+  })
+  it('stays as it is where nothing of it was adjusted, or where it was changed otherwise', () => {
+    const stored = SHIPPED_ROUTINES.find(
+      ({ id }) => stepsOf(SHIPPED_ROUTINES.find((each) => each.id === id)!).length > 2,
+    )!
+    const input = { forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routine: stored }
+    const seated = inVersionToday(stored, input, 'seated')
+    expect(unadjusted({ ...input, routine: seated }, stored, concernsOf([]))).toBe(seated)
   })
 })

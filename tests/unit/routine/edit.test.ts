@@ -8,12 +8,14 @@ import {
   moveEntry,
   removeEntry,
   groupFor,
+  replaceForm,
+  unknownFormIds,
   withoutUnknown,
   stepsOf,
   type Group,
   type Routine,
 } from '#core/routine'
-import { aRoutine, aStep } from '../../helpers'
+import { aForm, aRoutine, aStep } from '../../helpers'
 
 const group = (id: string, ...steps: string[]): Group => ({
   ...groupFor(
@@ -108,5 +110,19 @@ describe('a routine with forms that are gone', () => {
     expect(stepsOf(without).map(({ off }) => off)).toEqual([false, true])
     expect(without.between).toEqual({ by: 'rest', breaths: 1 })
     expect(withoutUnknown(routine, () => true)).toEqual(routine)
+  })
+  it('gives another form the place of one that is gone, with its own count and way', () => {
+    const gone = { ...aStep('s2', 'gone', { count: 99 }), wayId: 'w', byHand: true, restBreaths: 3, pinned: true }
+    const off = { ...aStep('s3', 'gone too'), off: true }
+    const routine: Routine = {
+      ...aRoutine([aStep('s1', 'here'), gone, group('g', 'b'), off]),
+      between: { by: 'form', formId: 'gone', count: 2 },
+    }
+    expect(unknownFormIds(routine, (formId) => formId === 'here')).toEqual(['gone', 'f'])
+    const next = replaceForm(routine, 'gone', aForm({ id: 'here', counts: { least: 1, usual: 6, most: 9, step: 1 } }))
+    expect(unknownFormIds(next, (formId) => formId === 'here' || formId === 'f')).toEqual([])
+    expect(stepsOf(next)[1]).toEqual({ ...aStep('s2', 'here', { count: 6 }), restBreaths: 3, pinned: true })
+    expect(next.between).toEqual({ by: 'form', formId: 'here', count: 2 })
+    expect(stepsOf(next)[0]).toEqual(stepsOf(routine)[0])
   })
 })

@@ -31,6 +31,7 @@ vi.mock('~/shared/store/person', () => ({
     notify: () => undefined,
     wasDeleted: false,
     isRefused: () => false,
+    routines: [],
     kept: {
       putRunning: async (value: StoredRunning) => ((kept.running = value), true),
       putAlive: async (value: StoredAlive) => ((kept.alive = value), true),

@@ -53,6 +53,7 @@ vi.mock('~/shared/store/person', () => ({
     notify: () => undefined,
     wasDeleted: false,
     isRefused: () => false,
+    routines: [],
     kept: {
       putRunning: async (value: StoredRunning) => ((stored.running = value), true),
       putAlive: async (value: StoredAlive) => ((stored.alive = value), true),
