@@ -1,4 +1,6 @@
-import { copyFile, mkdir } from 'node:fs/promises'
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { copyFile, mkdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
@@ -24,6 +26,26 @@ async function bundledWorker(file: string): Promise<string> {
     plugins: [shippedReadInBundle],
   })
   return `export default ${JSON.stringify(outputFiles[0]!.text)}`
+}
+
+/** What a worker, or a picture that is opened by itself, may fetch and run. */
+const FILE_POLICY = [
+  "default-src 'self'",
+  "script-src 'self' 'wasm-unsafe-eval'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data: blob:",
+  "connect-src 'self' blob:",
+  "worker-src 'self'",
+  "object-src 'none'",
+  "base-uri 'none'",
+  "form-action 'none'",
+  "frame-ancestors 'none'",
+].join('; ')
+
+/** The hash of a built file, as a browser checks it (W3C, Subresource Integrity). */
+async function integrityOf(url: string): Promise<string> {
+  const bytes = await readFile(join(here('./.output/public'), url))
+  return `sha256-${createHash('sha256').update(bytes).digest('base64')}`
 }
 
 const DESCRIPTION = 'Daily tai chi and qigong routines, followed by breath and sound.'
@@ -77,6 +99,8 @@ export default defineNuxtConfig({
           'x-frame-options': 'DENY',
           'cross-origin-opener-policy': 'same-origin',
           'cross-origin-resource-policy': 'same-origin',
+          // Of everything but pages, which name their own scripts (see server/plugins/pageHeaders.ts): workers, pictures, data.
+          'content-security-policy': FILE_POLICY,
         },
       },
     },
@@ -162,9 +186,20 @@ export default defineNuxtConfig({
       globPatterns: ['**/*.{js,css,woff2,svg,png,wasm,bin,json,txt}'],
       // Icons as a font of another kind, which no browser of today asks for.
       // Nor what makes the demo where there is no server.
-      globIgnores: ['**/primeicons.*.svg', '**/demo.worker-*'],
+      globIgnores: ['**/primeicons.*.svg', '**/demo.worker-*', 'checkedCache.js'],
+      importScripts: ['/checkedCache.js'],
       // The page itself is made by the server; each build has its own.
       additionalManifestEntries: [{ url: '/', revision: Date.now().toString(36) }],
+      // What comes over the network is cached only if it is the file that was built.
+      manifestTransforms: [
+        async (entries) => ({
+          manifest: await Promise.all(
+            entries.map(async (entry) =>
+              entry.url === '/' ? entry : { ...entry, integrity: await integrityOf(entry.url) },
+            ),
+          ),
+        }),
+      ],
       maximumFileSizeToCacheInBytes: 2_000_000,
       navigateFallback: '/',
       navigateFallbackDenylist: [/\/api(\/|$)/],
@@ -206,6 +241,7 @@ export default defineNuxtConfig({
         { name: 'description', content: DESCRIPTION },
         { name: 'color-scheme', content: 'light dark' },
       ],
+      script: [{ innerHTML: readFileSync(here('./app/mendCache.js'), 'utf8') }],
       link: [
         { rel: 'icon', type: 'image/svg+xml', href: '/pebble.svg' },
         { rel: 'apple-touch-icon', href: '/icons/pebble-maskable-512.png' },

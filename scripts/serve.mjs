@@ -67,8 +67,7 @@ machine a moment ago, and nobody whom the phone knows vouches for it. All that y
 the address is the one above, then choose "Advanced" and "go on" (or "Show details" and "visit this website").
 
 So opened, it keeps the screen awake and can use the microphone. To have it open without the network too, the phone must trust the certificate:
-open ${first}api/certificate on the phone, install what it gives as a CA certificate in the phone's settings
-(on an iPhone also under About, Certificate Trust Settings), and load the page again. Its signing key was thrown away when it was made:
-it vouches for this machine, and can vouch for nothing else.
+open ${first}trust on the phone, where the steps are told. The signing key was deleted when the certificate was made:
+it vouches for this machine, and can vouch for nothing else. If this machine gets another address, the phone must trust a new one.
 `)
 }

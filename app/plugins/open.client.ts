@@ -10,5 +10,9 @@ readAhead()
 /** The store is opened while the first screen comes: no page stands before it is (see app.vue), but for the first line of Today. */
 export default defineNuxtPlugin((nuxtApp) => {
   const person = usePersonStore()
-  void untilShipped.then(person.open).catch((fault: Error) => nuxtApp.runWithContext(() => showError(fault)))
+  void untilShipped
+    .then(person.open)
+    // All scripts have loaded: should they fail again later, that is mended again (see mendCache.js).
+    .then(() => sessionStorage.removeItem('pebblebrook.mended'))
+    .catch((fault: Error) => nuxtApp.runWithContext(() => showError(fault)))
 })

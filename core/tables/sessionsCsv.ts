@@ -226,7 +226,8 @@ function sessionOf(row: Row, steps: readonly Row[], about: { timeZone: string; n
   } = (jsonIn(row, 'more') ?? {}) as Partial<SessionRecord> & { emptyPain?: { before?: boolean; after?: boolean } }
   const plain = elsewhereRecord({
     id: filled(row.id) ? row.id : about.newId(),
-    title: filled(row.title) ? row.title : 'Practice',
+    // Other programs leave spaces around a title, which the journal has none of.
+    title: filled(row.title) ? row.title.trim() : 'Practice',
     ...{ startedAt, timeZone, minutes: practisedSeconds / 60, words: row.words ?? '' },
   })
   const exertion = numberIn(row, 'exertion')

@@ -301,7 +301,7 @@ test('a form that two tabs have open to change keeps both changes; where they sp
   await expect(page.getByRole('heading', { level: 1, name: 'Rush', exact: true })).toBeVisible()
   await nameIn(other).fill('Sedge')
   await other.getByRole('button', { name: 'Keep this form' }).click()
-  await expect(other.getByRole('status').first()).toContainText('kept as “Sedge, as changed here”')
+  await expect(other.getByRole('status').first()).toContainText('saved as “Sedge, as changed here”')
   await goTo(other, 'Forms')
   await other.getByRole('searchbox').first().fill('Sedge')
   await expect(other.getByText('Sedge, as changed here').first()).toBeVisible()
@@ -351,4 +351,150 @@ test('while the store is still being opened the places and the day stand, with i
   await expect(page.getByRole('status').filter({ hasText: 'is being opened' })).toBeVisible()
   await page.evaluate(() => (window as never as { letOpen: () => void }).letOpen())
   await expect(page.getByRole('heading', { level: 1, name: 'Journal' })).toBeVisible()
+})
+
+const asText = (page: Page) => page.getByRole('textbox', { name: 'The routine as text' })
+test('a text with a form that cannot be stored is refused whole: the reason is told, the text stays, and nothing is written', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink'])
+  const bad = (name: string) => `${name}:\nhold 20000 s\n`
+  const names = Array.from({ length: 15 }, (_, index) => `Basin ${index + 1}`)
+  const text = (forms: string) => `# A trial\n\n- Rise and sink: 6 times\n- Basin 1: 2 times\n\n## Forms\n\n${forms}`
+  await asText(page).fill(text(names.map(bad).join('\n')))
+  const told = page.getByRole('alert').filter({ hasText: 'Nothing is read in until these are corrected' })
+  await expect(told).toContainText('Basin 1: forms.counts.least must be at most 3600.')
+  await expect(told).toContainText('more')
+  await expect(page.getByRole('button', { name: 'Read it in' })).toBeDisabled()
+  await expect(page.locator('.notice')).toHaveCount(0)
+  await expectNoAxeFindings(page)
+  await asText(page).fill(text('Basin 1:\nrise 4 in, sink 6 out, x8\n'))
+  await page.getByRole('button', { name: 'Read it in' }).click()
+  await expect(page.getByText('Read from the text.')).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Follow', exact: true })).toBeEnabled()
+  await expect(page.getByText('Basin 1').first()).toBeVisible()
+})
+
+test('a routine whose form is gone names it; another form takes its place, and it can be started', async ({ page }) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink', 'Settle'])
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open('pebblebrook')
+        opening.onerror = () => reject(opening.error)
+        opening.onsuccess = () => {
+          const transaction = opening.result.transaction('routines', 'readwrite')
+          const store = transaction.objectStore('routines')
+          const asked = store.getAll()
+          asked.onsuccess = () => {
+            const [routine] = asked.result as { entries: { formId: string }[] }[]
+            routine!.entries[0]!.formId = 'gone'
+            store.put(routine)
+          }
+          transaction.oncomplete = () => (opening.result.close(), resolve())
+        }
+      }),
+  )
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Follow', exact: true })).toBeDisabled()
+  await expectNoAxeFindings(page)
+  await choose(page, 'Replace the missing form', 'Cloud hands')
+  await expect(page.getByText('Replaced by Cloud hands.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Follow', exact: true })).toBeEnabled()
+})
+
+test('with more than three notices the latest three are shown, the rest can be opened, and none covers what has the focus', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 700 })
+  await openAt(page, '/forms/cloud-hands')
+  await expect(page.getByRole('heading', { level: 1, name: 'Cloud hands' })).toBeVisible()
+  // Notices of conflicts, as other tabs cause them.
+  await page.evaluate(() => {
+    const root = document.querySelector('#__nuxt') as never as {
+      __vue_app__: { config: { globalProperties: { $pinia: { _s: Map<string, unknown> } } } }
+    }
+    const person = root.__vue_app__.config.globalProperties.$pinia._s.get('person') as {
+      notify: (key: string, words: string) => void
+    }
+    for (let index = 1; index <= 8; index += 1)
+      person.notify(`k${index}`, `Notice ${index}, long enough for two lines on a phone.`)
+  })
+  const shown = page.locator('.notices').getByRole('status')
+  await expect(shown).toHaveCount(3)
+  await expect(shown.last()).toContainText('Notice 8')
+  await page.getByRole('button', { name: 'Show 5 more notices' }).click()
+  await expect(shown).toHaveCount(8)
+  await expectNoAxeFindings(page)
+  const box = (await page.locator('.notices').boundingBox())!
+  expect(box.height).toBeLessThanOrEqual(281)
+  const last = page.getByRole('navigation', { name: 'Places' }).getByRole('link').first()
+  await last.focus()
+  await page.getByRole('button', { name: 'Close all' }).click()
+  await expect(shown).toHaveCount(0)
+})
+
+test('when the browser deletes the data under the page it is told, and what the page holds is written back', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await page.evaluate(
+    () => new Promise<void>((resolve) => (indexedDB.deleteDatabase('pebblebrook').onsuccess = () => resolve())),
+  )
+  const told = page.getByRole('alert', { name: 'Data deleted' })
+  await expect(told).toContainText('still holds 0 sessions, 1 routine')
+  await expectNoAxeFindings(page)
+  await page.getByRole('button', { name: 'Add Settle', exact: true }).click()
+  await told.getByRole('button', { name: 'Write it back' }).click()
+  await expect(told).toHaveCount(0)
+  await expect(page.getByText('Everything that this page held is saved again.')).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A trial')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Settle' }).first()).toBeVisible()
+})
+
+test('a session that is followed while the data is deleted goes on, and comes back with everything else', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink', 'Settle'])
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await begin(page)
+  await letPass(page, 20)
+  await page.evaluate(
+    () => new Promise<void>((resolve) => (indexedDB.deleteDatabase('pebblebrook').onsuccess = () => resolve())),
+  )
+  await letPass(page, 5)
+  const told = page.getByRole('alert', { name: 'Data deleted' })
+  await told.getByRole('button', { name: 'Write it back' }).click()
+  await expect(told).toHaveCount(0)
+  await letPass(page, 5)
+  await page.goto('/')
+  await expect(page.getByRole('region', { name: 'Interrupted session' })).toContainText('A trial was interrupted')
+  await page.goto('/routines')
+  await expect(page.getByText('A trial').first()).toBeVisible()
+})
+
+test('a page with changes that are not saved asks before it is left, and the next page saves them', async ({
+  page,
+}) => {
+  await openAt(page, '/')
+  await assemble(page, 'A trial', ['Rise and sink'])
+  await fillUp(page)
+  await page.getByRole('button', { name: 'Add Settle', exact: true }).click()
+  await expect(page.getByRole('alert', { name: 'Not saved' })).toContainText('the routine “A trial”')
+  let asked = ''
+  page.on('dialog', (dialog) => {
+    asked = dialog.type()
+    void dialog.accept()
+  })
+  await page.reload()
+  expect(asked).toBe('beforeunload')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Settle' }).first()).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Settle' }).first()).toBeVisible()
 })

@@ -38,13 +38,25 @@ onChange((files) => void readAll([...(files ?? [])]))
 async function readAll(files: File[]) {
   fault.value = ''
   const unread: string[] = []
+  let repeated = 0
   for (const file of files) {
+    const before = frames.value
     const came = (await readPhotograph(file)).map(take)
+    if (
+      came.includes('begun') &&
+      frames.value?.checksum === before?.checksum &&
+      frames.value?.parts.size === before?.parts.size
+    )
+      repeated += 1
     // What is whole is shown: the photographs after it have nothing to add.
     if (came.includes('whole')) return
     if (came.every((is) => is === 'strange')) unread.push(file.name)
   }
-  if (unread.length > 0) fault.value = `No code picture of Pebblebrook’s could be read in ${listPhrase(unread)}.`
+  const faults = [
+    unread.length > 0 && `No code picture of Pebblebrook’s could be read in ${listPhrase(unread)}.`,
+    repeated > 0 && `${plural(repeated, 'photograph')} showed the same picture again.`,
+  ]
+  if (unread.length + repeated > 0) fault.value = faults.filter(Boolean).join(' ')
 }
 const WORDS: Partial<Record<CameraState, string>> = {
   refused: 'The camera is not allowed here. Allow it in the browser’s settings for this page, or take a photograph.',

@@ -16,6 +16,8 @@ const handed = computed(
   () => routine.value && handedRoutine(routine.value, { forms: person.person.forms, ways: person.ways }),
 )
 const way = computed(() => handed.value && onItsWay(handed.value, window.location))
+/** A row of pictures takes a while to film: a link or a file is offered before it. */
+const parts = computed(() => (way.value!.pictures.length > 1 ? ['others', 'picture'] : ['picture', 'others']))
 const alongWords = computed(() => {
   const { forms, ways } = handed.value!
   const along = [
@@ -53,64 +55,72 @@ async function share(what: ShareData) {
       <p class="soft">{{ alongWords }}</p>
     </div>
     <div class="ways">
-      <section class="stack" aria-labelledby="picture">
-        <h2 id="picture">As a picture</h2>
-        <p v-if="way!.isLink">Point the other phone’s camera here, and open what it finds.</p>
-        <p v-else>On the other device, open Pebblebrook, “Take something in”, “By camera”, and point it here.</p>
-        <CodeRow :frames="way!.pictures" :label="`“${routine.name}” as a code picture`" />
-      </section>
-      <div class="stack">
-        <section class="stack" aria-labelledby="link">
-          <h2 id="link">As a link</h2>
-          <template v-if="way!.link">
+      <template v-for="part in parts" :key="part">
+        <section v-if="part === 'picture'" class="stack" aria-labelledby="picture">
+          <h2 id="picture">As a picture</h2>
+          <p v-if="way!.isLink">Point the other phone’s camera here, and open what it finds.</p>
+          <p v-else>On the other device, open Pebblebrook, “Take something in”, “By camera”, and point it here.</p>
+          <CodeRow :frames="way!.pictures" :label="`“${routine.name}” as a code picture`" />
+        </section>
+        <div v-else class="stack">
+          <section class="stack" aria-labelledby="link">
+            <h2 id="link">As a link</h2>
+            <template v-if="way!.link">
+              <div class="row">
+                <Button
+                  :label="copied ? 'Copied' : 'Copy the link'"
+                  icon="pi pi-copy"
+                  severity="secondary"
+                  @click="copy(way!.link)"
+                />
+                <Button
+                  v-if="canShareLink"
+                  label="Send the link"
+                  icon="pi pi-share-alt"
+                  severity="secondary"
+                  @click="share({ url: way!.link, title: routine.name })"
+                />
+              </div>
+              <p class="small soft" role="status">
+                The routine itself is in the link ({{ way!.linkLength }} letters), behind the “#”: no server ever sees
+                it.
+                <template v-if="way!.onlyHere">
+                  This page’s address means this device alone. The link opens wherever Pebblebrook is at the same
+                  address; elsewhere paste it under “Take something in”.
+                </template>
+              </p>
+            </template>
+            <p v-else class="soft">
+              As a link it would have {{ way!.linkLength }} letters; from {{ LONGEST_LINK }} on, mail and messages cut
+              links off. Hand it over as a picture or a file.
+            </p>
+          </section>
+          <section class="stack" aria-labelledby="file">
+            <h2 id="file">As a file</h2>
             <div class="row">
               <Button
-                :label="copied ? 'Copied' : 'Copy the link'"
-                icon="pi pi-copy"
+                :label="`Save ${name}`"
+                icon="pi pi-download"
                 severity="secondary"
-                @click="copy(way!.link)"
+                @click="download(name, text)"
               />
               <Button
-                v-if="canShareLink"
-                label="Send the link"
+                v-if="canShare(file)"
+                label="Send the file"
                 icon="pi pi-share-alt"
                 severity="secondary"
-                @click="share({ url: way!.link, title: routine.name })"
+                @click="share({ files: [file], title: routine.name })"
               />
             </div>
-            <p class="small soft" role="status">
-              The routine itself is in the link ({{ way!.linkLength }} letters), behind the “#”: no server ever sees it.
-              <template v-if="way!.onlyHere">
-                This page’s address means this device alone. The link opens wherever Pebblebrook is at the same address;
-                elsewhere paste it under “Take something in”.
-              </template>
-            </p>
-          </template>
-          <p v-else class="soft">
-            As a link it would have {{ way!.linkLength }} letters; from {{ LONGEST_LINK }} on, mail and messages cut
-            links off. Hand it over as a picture or a file.
+            <p class="small soft">It is read under “Take something in”, or as an archive is, in Settings.</p>
+          </section>
+          <p v-if="failed" class="fault" role="alert">{{ failed }}</p>
+          <p class="small">
+            To hear it without Pebblebrook: <NuxtLink :to="`/carry?routine=${routine.id}`">take it along</NuxtLink> as
+            sound.
           </p>
-        </section>
-        <section class="stack" aria-labelledby="file">
-          <h2 id="file">As a file</h2>
-          <div class="row">
-            <Button :label="`Save ${name}`" icon="pi pi-download" severity="secondary" @click="download(name, text)" />
-            <Button
-              v-if="canShare(file)"
-              label="Send the file"
-              icon="pi pi-share-alt"
-              severity="secondary"
-              @click="share({ files: [file], title: routine.name })"
-            />
-          </div>
-          <p class="small soft">It is read under “Take something in”, or as an archive is, in Settings.</p>
-        </section>
-        <p v-if="failed" class="fault" role="alert">{{ failed }}</p>
-        <p class="small">
-          To hear it without Pebblebrook: <NuxtLink :to="`/carry?routine=${routine.id}`">take it along</NuxtLink> as
-          sound.
-        </p>
-      </div>
+        </div>
+      </template>
     </div>
   </div>
 </template>

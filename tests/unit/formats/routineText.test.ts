@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readRoutineText, contentOf, writeRoutineText } from '#core/formats'
+import { contentOf, faultsOfText, readRoutineText, writeRoutineText } from '#core/formats'
 import { routineSchema, stepsOf, type Entry, type Routine } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { aRoutine, aStep, ratioArbitrary } from '../../helpers'
@@ -71,5 +71,21 @@ describe('a routine as Markdown', () => {
         },
       ),
     )
+  })
+  it.each([
+    ['a hold longer than an hour', 'hold 20000 s'],
+    ['a count that no form may have', 'rise 4 in, sink 6 out, x9000'],
+    ['breaths that are never counted', 'breathe free, x8'],
+    ['a post without positions', 'a post: 3 positions'],
+    ['a phase that is too long', 'rise 70 in, sink 6 out, x8'],
+  ])('that brings along a form with %s says so before anything is stored', (_, lines) => {
+    const read = readRoutineText(`# T\n\n- Lift the basin\n\n## Forms\n\nLift the basin:\n${lines}\n`, CATALOGUE, ids())
+    expect([read.forms.length, faultsOfText(read)[0]]).toEqual([
+      1,
+      expect.stringMatching(/^Lift the basin: forms\..* must /),
+    ])
+  })
+  it('has no faults where it can be stored, as every shipped routine can', () => {
+    for (const routine of SHIPPED_ROUTINES) expect(faultsOfText(again(routine)), routine.id).toEqual([])
   })
 })

@@ -65,6 +65,10 @@ describe('sessions as tables', () => {
     expect(text).toContain(`"'=HYPERLINK(""http://x"")"`)
     expect(text).toContain(`'@x`)
   })
+  it('are read where another program left spaces around a title', () => {
+    const read = readSessionsCsv(['startedAt,minutes,title\r\n2026-03-01 18:30,20,"Evening round "\r\n'], about)
+    expect(read.ok && read.sessions[0]!.title).toBe('Evening round')
+  })
   it('are read from a table of somebody’s own with no more than a time and minutes', () => {
     const read = readSessionsCsv(
       ['\uFEFFstartedAt,minutes,title,words\r\n2026-03-01 18:30,60,Class,"Rain, and ""wind"""\r\n'],

@@ -1,0 +1,7 @@
+<script setup lang="ts">
+import TrustScreen from '~/features/settings/TrustScreen.vue'
+</script>
+
+<template>
+  <TrustScreen />
+</template>
