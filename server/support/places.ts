@@ -29,5 +29,8 @@ export function createPlaces(most: number): Places {
   }
 }
 
-/** The places of this server: one processor is left to everything else, and what works at once holds memory at once. */
-export const serverPlaces = createPlaces(Math.max(1, Math.min(3, availableParallelism() - 1)))
+/**
+ * The places of this server: two at least, so that a small question does not wait for a large one; what works at once holds memory at once. The system
+ * shares the processors with everything else.
+ */
+export const serverPlaces = createPlaces(Math.max(2, Math.min(3, availableParallelism() - 1)))

@@ -38,9 +38,20 @@ test('pages and files come with their headers; no script runs but those of the p
   expect(policy).toMatch(/script-src 'self' 'sha256-/)
   expect(/script-src [^;]*unsafe/.test(policy)).toBe(false)
   expect(await html.headerValue('x-powered-by')).toBeNull()
-  for (const path of ['/', '/pebble.svg', '/api/mode']) {
-    const { 'x-content-type-options': kind, 'x-frame-options': frame } = (await request.get(path)).headers()
-    expect([kind, frame], path).toEqual(['nosniff', 'DENY'])
+  const worker = /\/_nuxt\/[\w.-]+\.js/.exec(await html.text())![0]
+  for (const path of [
+    '/',
+    '/pebble.svg',
+    '/sw.js',
+    worker,
+    '/api/mode',
+    '/manifest.webmanifest',
+    '/.env',
+    '/api/nothing',
+  ]) {
+    const headers = (await request.get(path)).headers()
+    expect([headers['x-content-type-options'], headers['x-frame-options']], path).toEqual(['nosniff', 'DENY'])
+    expect(headers['content-security-policy'], path).toMatch(/(default|script)-src '(self|none)'/)
   }
   await expectNoForeignScript(page)
   expect(said.filter((words) => !words.includes('inline script'))).toEqual([])
