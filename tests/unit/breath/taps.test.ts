@@ -37,6 +37,11 @@ describe('a breath from taps', () => {
       expect(estimate.missed).toBe(gone.length)
     }
   })
+  it('takes a last breath that is a sigh for a sigh, and not for a missed tap', () => {
+    const list = taps(4, 6, 80, 1, 0)
+    const [last] = list.slice(-1)
+    expect(expectBreath([...list, last! + (list.length % 2 === 1 ? 7 : 9)], 4, 6).missed).toBe(0)
+  })
   it('sees through doubled taps and sighs', () => {
     const list = taps(3, 4.5, 70)
     const doubled = [...list, list[4]! + 0.2, list[9]! + 0.3].sort((one, other) => one - other)

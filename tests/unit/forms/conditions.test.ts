@@ -120,6 +120,17 @@ describe('the milder version', () => {
     expect(milderManner(form('Draw the bow'), undefined, rules(), concerns('standing'))!.version).toBe('seated')
     expect(milderManner(sky, undefined, rules(), concerns('deepFold'))).toBe(AS_ALWAYS)
   })
+  it('is the one that changes least of several that would do: higher, then supported, then imagined, then seated', () => {
+    const kinds = ['seated', 'imagined', 'supported', 'higher'] as const
+    const versions = kinds.map((kind) => ({ kind, about: '' }))
+    // One leg: supported and seated leave nothing to mind; both arms up: imagined and seated.
+    const oneLeg = aForm({ stance: 'oneLeg', versions: [...versions] as never })
+    expect(milderManner(oneLeg, undefined, rules(), concerns('oneLeg'))!.version).toBe('supported')
+    const deep = aForm({ cautions: ['deepKnees'], versions: [...versions] as never })
+    expect(milderManner(deep, undefined, rules(), concerns('deepKnees'))!.version).toBe('higher')
+    const arms = aForm({ cautions: ['armsOverhead'], versions: [...versions] as never })
+    expect(milderManner(arms, undefined, rules(), concerns('armsOverhead'))!.version).toBe('imagined')
+  })
   it('is not to be had where no version is enough', () => {
     expect(
       milderManner(aForm({ cautions: ['deepKnees'], versions: [] }), undefined, rules(), concerns('deepKnees')),

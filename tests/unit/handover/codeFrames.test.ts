@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { Inflate } from 'fflate'
+import { describe, expect, it, vi } from 'vitest'
 import {
   fromBase45,
   fromBase64Url,
@@ -63,6 +64,17 @@ describe('a packed text', () => {
     expect(large.length).toBeLessThan(10_000)
     expect(unpacked(large, 4_000_000)).toBeNull()
     expect(unpacked(large, 5_000_000)).toHaveLength(5_000_000)
+  })
+  it('is unpacked no further once it is beyond that: a small file cannot fill the memory', () => {
+    const bomb = packed(' '.repeat(60_000_000))
+    const push = vi.spyOn(Inflate.prototype, 'push')
+    expect(unpacked(bomb, 1_000_000)).toBeNull()
+    // 4096 bytes at a time, each at most some 4 MB.
+    expect(push).toHaveBeenCalledTimes(1)
+    push.mockClear()
+    expect(unpacked(bomb)).toHaveLength(60_000_000)
+    expect(push.mock.calls.length).toBeGreaterThan(10)
+    push.mockRestore()
   })
 
   it('is refused where it was cut short or is something else', () => {

@@ -1,6 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addDays, practiceDay, rulesOn, steadiness, weekday, weekReports, weeksOfStones } from '#core/journal'
+import {
+  addDays,
+  practiceDay,
+  rulesOn,
+  steadiness,
+  usualTime,
+  weekday,
+  weekReports,
+  weeksOfStones,
+} from '#core/journal'
 
 const ZONE = 'Europe/Lisbon'
 const RULES = { dayEndsAtHour: 3, restPlan: [] }
@@ -37,6 +46,19 @@ describe('the practice day', () => {
   })
 })
 
+describe('the usual time', () => {
+  const at = (time: string, daysAgo: number) => ({
+    startedAt: `${addDays('2026-03-01', -daysAgo)}T${time}:00.000Z`,
+    timeZone: 'UTC',
+  })
+  it('is the one in the middle of the last sixty sessions, whatever came in the last few or long before', () => {
+    const lately = Array.from({ length: 10 }, (_, day) => at('21:00', day))
+    const mostly = Array.from({ length: 50 }, (_, day) => at('07:00', 10 + day))
+    const longAgo = Array.from({ length: 200 }, (_, day) => at('12:00', 60 + day))
+    expect(usualTime([...longAgo, ...lately, ...mostly])).toBe('07:00')
+    expect(usualTime([])).toBe('18:00')
+  })
+})
 describe('rows of days', () => {
   it('count days, not sessions', () => {
     const sessions = [on('2026-03-01'), on('2026-03-02'), on('2026-03-02', '19:00'), on('2026-03-03')]

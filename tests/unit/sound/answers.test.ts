@@ -10,6 +10,21 @@ describe('what is said in answer to a command', () => {
     expect(said.length).toBeGreaterThan(COMMANDS.length)
     for (const words of [...said, ...minutes]) expect(index.words).toHaveProperty([words.toLowerCase()])
   })
+  it('says the change that the command made, and not its opposite', () => {
+    const PAIRS = [
+      ['oneMore', 'one more'],
+      ['oneFewer', 'one fewer'],
+      ['slower', 'slower'],
+      ['faster', 'faster'],
+      ['sitDown', 'sit down'],
+      ['standUp', 'stand up'],
+      ['standHigher', 'higher'],
+      ['standLower', 'lower'],
+    ] as const
+    for (const [name, word] of PAIRS) expect(answerPhrases(name, true, 0).join(' '), name).toContain(word)
+    const all = PAIRS.map(([name]) => answerPhrases(name, true, 0).join(' '))
+    expect(new Set(all).size).toBe(PAIRS.length)
+  })
   it('says how many minutes the rest came to', () => {
     expect(answerPhrases('minutesLeft', true, 251)).toEqual(['4', 'minutes left'])
     expect(answerPhrases('minutesLeft', true, 40)).toEqual(['1', 'minute left'])
