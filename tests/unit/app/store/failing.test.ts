@@ -36,13 +36,15 @@ const ACTIONS: [what: string, does: (person: Person) => Promise<unknown>][] = [
 
 const { put, delete: remove, clear } = IDBObjectStore.prototype
 const { open } = IDBFactory.prototype
-/** Every write of the store, with what happens at the nth of them. */
-function atWrite(happens: (store: IDBObjectStore, nth: number) => void) {
+/** Every write of the store, with what happens at the nth of them, and what happens right after it. */
+function atWrite(happens: (store: IDBObjectStore, nth: number) => void, then = happens) {
   let nth = 0
   const before = <Args extends unknown[], T>(work: (this: IDBObjectStore, ...given: Args) => T) =>
     function (this: IDBObjectStore, ...given: Args): T {
       happens(this, (nth += 1))
-      return work.apply(this, given)
+      const answer = work.apply(this, given)
+      if (then !== happens) then(this, nth)
+      return answer
     }
   Object.assign(IDBObjectStore.prototype, { put: before(put), delete: before(remove), clear: before(clear) })
 }
@@ -61,7 +63,11 @@ const WAYS: [what: string, breaks: () => void][] = [
   ]),
   ...upTo(6).map((n): (typeof WAYS)[number] => [
     `broken off at write ${n}`,
-    () => atWrite((store, nth) => void (nth === n && queueMicrotask(() => store.transaction.abort()))),
+    () =>
+      atWrite(
+        () => undefined,
+        (store, nth) => void (nth === n && store.transaction.abort()),
+      ),
   ]),
   ...upTo(6).map((n): (typeof WAYS)[number] => [
     `closed at write ${n}`,
