@@ -499,3 +499,18 @@ test('a page with changes that are not saved asks before it is left, and the nex
   await page.reload()
   await expect(page.getByRole('listitem').filter({ hasText: 'Settle' }).first()).toBeVisible()
 })
+
+test('an error that no place handles is told, with the way to save everything', async ({ page }) => {
+  await openAt(page, '/forms')
+  await expect(page.getByRole('heading', { name: 'Forms', level: 1 })).toBeVisible()
+  await page.evaluate(() => void Promise.reject(new Error('the river ran dry')))
+  const told = page.getByRole('status').filter({ hasText: 'Something failed on this page (the river ran dry)' })
+  await expect(told).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    told.getByRole('button', { name: 'Export now' }).click(),
+  ])
+  expect(file.suggestedFilename()).toContain('pebblebrook')
+  await told.getByRole('button', { name: 'Close' }).click()
+  await expect(told).toHaveCount(0)
+})

@@ -21,6 +21,8 @@ async function exportNow() {
   if (first) person.notify('export', `The file is written, but could not be read back as it is: ${first.message}`)
 }
 
+/** The notice of an error that no place handled (see plugins/errors.client.ts). */
+const ERROR = 'error'
 /** So many notices are shown; the rest can be opened. */
 const MOST_SHOWN = 3
 const showsAll = ref(false)
@@ -59,6 +61,7 @@ watchEffect(() => {
     <p v-if="person.slow" class="notice" role="status">Still being written: {{ person.slow }}.</p>
     <section v-for="each in shown" :key="each.key" class="notice" role="status">
       <p>{{ each.words }}</p>
+      <Button v-if="each.key === ERROR" label="Export now" size="small" severity="secondary" @click="exportNow" />
       <Button label="Close" size="small" severity="secondary" text @click="person.dismiss(each.key)" />
     </section>
     <div v-if="hidden > 0 || showsAll" class="notice">

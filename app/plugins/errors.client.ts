@@ -1,0 +1,24 @@
+import { usePersonStore } from '~/shared/store/person'
+
+/** Errors that say that something was called off on purpose. */
+const isCalledOff = (error: unknown) => error instanceof DOMException && error.name === 'AbortError'
+
+/**
+ * The last resort for errors: each place handles its own, and tells the person what it means there (docs/architecture.md). One that no place handles
+ * is told here, so that nothing fails in silence.
+ */
+export default defineNuxtPlugin((nuxtApp) => {
+  const person = usePersonStore()
+  function tell(error: unknown) {
+    if (isCalledOff(error)) return
+    const why = error instanceof Error && error.message ? ` (${error.message.slice(0, 200)})` : ''
+    person.notify(
+      'error',
+      `Something failed on this page${why}. Load the page again. If it comes back, export your data.`,
+    )
+  }
+  nuxtApp.hook('vue:error', tell)
+  addEventListener('unhandledrejection', ({ reason }) => tell(reason))
+  // Messages without an error object, such as those of a ResizeObserver that is called again, are no faults.
+  addEventListener('error', ({ error }) => error && tell(error))
+})
