@@ -27,14 +27,6 @@ async function getTheRest() {
   await person.untilWhole()
   // Whoever keeps something asks again.
   await untilChecks().catch(() => undefined)
-  await rememberToday().catch(() => undefined)
-}
-/** What the next start shows before anything is read is worked out beside the page, and anew whenever something has changed. */
-const scope = effectScope()
-onScopeDispose(() => scope.stop())
-async function rememberToday() {
-  const { rememberForeseen } = await import('~/features/today/rememberForeseen')
-  scope.run(rememberForeseen)
 }
 const isTimeForRest = computed(() => person.opened && (stands.value || route.path !== '/'))
 watch(isTimeForRest, (isTime) => void (isTime && requestIdleCallback(() => void getTheRest())), { immediate: true })

@@ -1,7 +1,6 @@
 /** The plan: what to practise now, and how far a series has come. */
 export { learnedWith, seriesState, type SeriesState } from './series'
 export { bodyOf, purposeNow, REST_FROM, type BodyNow } from './body'
-export { spansFrom } from './spans'
 export { latelyOf, type Lately } from './lately'
 export { judgeToday, MOST_OFFERED, offersFitted, prepareToday, type Prepared } from './judge'
 export { offersNow } from './offersNow'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { OfferWords } from '~/shared/store/foreseen'
+import type { OfferWords } from './todayWords'
 
-/** What stands in front of Today, to be read, with a line for each reason. What stands before the application is there looks the same: see main.css. */
+/** The offer in words, with a line for each reason. */
 defineProps<{ words: OfferWords }>()
 </script>
 

@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import { dequal } from 'dequal/lite'
 import type { TodayOffer } from '#core/plan'
 import { followStore } from '~/shared/store/followLater'
-import { keepPlace, type ForeseenWords } from '~/shared/store/foreseen'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { inOrderOfNames } from '~/shared/words/order'
@@ -14,8 +12,6 @@ import OfferWords from './OfferWords.vue'
 import { offerWords, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
 import { useToday } from './useToday'
 
-/** What was foreseen for now stands in front until it is found what does. */
-const { foreseen } = defineProps<{ foreseen: ForeseenWords | null }>()
 const person = usePersonStore()
 
 /** Nothing was ever practised here: it is said what this is and what to do. */
@@ -40,37 +36,13 @@ watch(found, (now) => (hasAnother.value = offers.value.length > 1 || (now?.isDon
   immediate: true,
 })
 const others = computed(() => offers.value.filter((offer) => offer !== first.value))
-/** Whether anything is asked for that was not foreseen. */
-const isAsked = computed(() => minutes.value !== null || states.value.length > 0 || saysHow.value)
-const stillForeseen = computed(() => (found.value || failed.value || isAsked.value ? null : foreseen))
-const words = computed(() =>
-  first.value
-    ? offerWords(first.value, found.value!.stepsOf[first.value.routineId] ?? 0, minutes.value, names.value)
-    : stillForeseen.value,
+const words = computed(
+  () =>
+    first.value &&
+    offerWords(first.value, found.value!.stepsOf[first.value.routineId] ?? 0, minutes.value, names.value),
 )
-const rest = computed(() =>
-  found.value ? found.value.rest && REST_WORDS[found.value.rest.why] : stillForeseen.value?.rest,
-)
-const restFirst = computed(() => (found.value ? found.value.rest?.first : stillForeseen.value?.restFirst) === true)
-/** Where it stands, for the next time. */
-const asks = useTemplateRef<{ $el: HTMLElement }>('asks')
-const welcome = useTemplateRef<HTMLElement>('welcome')
-const offer = useTemplateRef<HTMLElement>('offer')
-watch(
-  () => found.value?.isDone,
-  async (isDone) => {
-    await nextTick()
-    const above = welcome.value ?? asks.value?.$el
-    if (!isDone || !above || !offer.value) return
-    const bar = document.querySelector('aside.demo')
-    keepPlace({
-      barHeight: bar?.clientHeight ?? 0,
-      asksHeight: above.offsetHeight,
-      offerWidth: offer.value.offsetWidth,
-    })
-  },
-)
-
+const rest = computed(() => found.value?.rest && REST_WORDS[found.value.rest.why])
+const restFirst = computed(() => found.value?.rest?.first === true)
 /** What was pressed on another screen is gone: whoever comes from there finds the focus on Begin, as on the first load. */
 const beginButton = useTemplateRef<{ $el: HTMLElement }>('beginButton')
 watch(beginButton, (button, before) => {
@@ -122,18 +94,16 @@ const purposeQuery = computed(() => ({
   states: states.value.join(',') || undefined,
 }))
 
-/** Whoever is quicker than the offer begins with what was asked for, not with what stood there before; and where only that was foreseen, with nothing else. */
+/** A press that comes before a new offer is found starts that, not the one before it. */
 const waits = ref(false)
-let awaited: ForeseenWords | null = null
 function beginFirst() {
-  if (looking.value) [waits.value, awaited] = [true, stillForeseen.value]
+  if (looking.value) waits.value = true
   else if (first.value) void begin(first.value)
 }
 watch(looking, () => {
-  if (!looking.value && waits.value && (!awaited || isAsAwaited())) beginFirst()
+  if (!looking.value && waits.value) beginFirst()
   waits.value = false
 })
-const isAsAwaited = () => words.value !== null && dequal({ ...awaited, ...words.value }, awaited)
 /** A second press while the first is still being answered begins no second session. */
 let begins = false
 async function begin(offer: TodayOffer) {
@@ -172,7 +142,7 @@ watch(
 <template>
   <div class="stack now">
     <section class="ready" :class="{ first: isFirst }" aria-label="What to practise now">
-      <div v-if="isFirst" ref="welcome" class="welcome">
+      <div v-if="isFirst" class="welcome">
         <p>
           Pebblebrook leads your tai chi and qigong: it counts, paces the breath, keeps to your minutes and remembers.
         </p>
@@ -183,7 +153,7 @@ watch(
           <NuxtLink to="/forms">look at the forms</NuxtLink>.
         </p>
       </div>
-      <TodayAsk v-else ref="asks" v-model:minutes="minutes" v-model:states="states" />
+      <TodayAsk v-else v-model:minutes="minutes" v-model:states="states" />
       <p v-if="rest" class="rest-said" :class="{ first: restFirst }" role="status">{{ rest }}</p>
       <p v-if="failed" role="alert">
         What suits today could not be worked out just now.
@@ -191,7 +161,7 @@ watch(
       </p>
       <template v-if="words">
         <div class="spread">
-          <div ref="offer" class="offer">
+          <div class="offer">
             <OfferWords :words="words" />
           </div>
           <div class="row buttons">

@@ -2,9 +2,20 @@ import type { Outcome } from '#core/evidence'
 import type { ArcPart, Side } from '#core/forms'
 import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
 import { listPhrase, percentPhrase, plural } from '~/shared/words/numbers'
-import type { OfferWords } from '~/shared/store/foreseen'
 import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/body'
 import { agoPhrase, durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
+
+/** An offer of Today as it is read. */
+export interface OfferWords {
+  name: string
+  /** "3 min 35 s". */
+  length: string
+  /** "5 steps". */
+  steps: string
+  reasons: string[]
+  /** What is other than planned; empty where nothing is. */
+  changed: string
+}
 
 /** What the words need to know besides the reasons. */
 export interface TodayNames {

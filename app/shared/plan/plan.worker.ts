@@ -33,7 +33,7 @@ import { replaceAll } from '~/shared/store/writing'
 import type { StoredPerson } from '~/shared/store/storedPerson'
 import { aboutToday, openOn, type AboutToday } from './facts'
 import { factsOfStored, type Moment } from './factsOfStored'
-import { foresee, stepsLed, type Foreseen } from './foresee'
+import { stepsLed } from './stepsLed'
 
 /** What changes seldom: it is sent once, and again when it has changed. */
 export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
@@ -136,16 +136,6 @@ const planWorker = {
     const body = bodyOf(NOT_SAID, [])
     planWorker.judge({ ...about, body, minutes: null, effects: [] }, tell).catch(() => tell(null))
     return about
-  },
-  /** What will stand in front today and tomorrow, by what stands in the store. What the page asks meanwhile comes between. */
-  async foresee(world: World, moment: Omit<Moment, 'hour'>, shippedText: string | null): Promise<Foreseen[]> {
-    learnShipped(shippedText)
-    const told: Foreseen[] = []
-    for (const each of foresee(await readLatest(world), shipped, moment, newId)) {
-      if (each) told.push(each)
-      await new Promise((resolve) => setTimeout(resolve))
-    }
-    return told
   },
   /** `shippedText` is all that ships, as `[forms, routines]`; null where it was told before. */
   set({ forms, routines, ...rest }: SentSetting, shippedText: string | null) {

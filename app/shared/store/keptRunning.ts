@@ -14,9 +14,6 @@ export interface KeptRunning {
 type Queue = Pick<WriteQueue, 'write' | 'read'>
 const about = (key: string, what = 'the session under way') => ({ key, what })
 
-/** Whether a key of the write queue is of a session under way, and of nothing else that is kept. */
-export const isOfRunning = (key: string) => /^(running|alive)\//.test(key)
-
 /** The running sessions of a store; `told` is called whenever one begins or goes. */
 export function keptRunning(queue: Queue, told: () => void): KeptRunning {
   const after = async (written: Promise<boolean>) => {

@@ -3,7 +3,6 @@ import { wallMs } from '~/shared/sound/clock'
 import { readChanges, writeChanges, type Change } from './changes'
 import type { World } from './database'
 import { draftsOf, layDraft, readDraft } from './drafts'
-import { forgetForeseen } from './foreseen'
 
 const START = 'unwritten.'
 const WORLDS: World[] = ['own', 'demo']
@@ -25,7 +24,6 @@ export function createLaidAside(changesOf: (world: World) => Change[]) {
       layDraft(world, mine, changes.length > 0 ? writeChanges(changes) : null)
       isLaid ||= changes.length > 0
     }
-    if (isLaid) forgetForeseen()
   }
   /** After a write. */
   const update = () => void (isLaid && layAside())

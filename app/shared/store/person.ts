@@ -19,8 +19,7 @@ import { createArchives } from './archives'
 import { untilChecks } from './checking'
 import { demoText, serverShowsDemo } from './demo'
 import { forgetDrafts } from './drafts'
-import { forgetForeseen } from './foreseen'
-import { isOfRunning, keptRunning } from './keptRunning'
+import { keptRunning } from './keptRunning'
 import { createLaidAside } from './laidAside'
 import { createReading } from './reading'
 import { createSaving } from './saving'
@@ -58,10 +57,7 @@ export const usePersonStore = defineStore('person', () => {
         },
         onCreated: () => void (which === loadedWorld && noteDeleted()),
       }),
-    onWrite: (key) => {
-      if (!isOfRunning(key)) forgetForeseen()
-      laidAside.update()
-    },
+    onWrite: () => laidAside.update(),
   })
   const laidAside = createLaidAside(queue.changesOf)
 
@@ -230,7 +226,6 @@ export const usePersonStore = defineStore('person', () => {
 
   /** Fetch the demo as of today into its own database and go there. */
   async function loadDemo(opensEarly = false) {
-    forgetForeseen()
     queue.dropRefused('demo')
     const text = await demoText(today.value, deviceTimeZone())
     if (!(await demoTakenElsewhere(text))) {

@@ -201,27 +201,3 @@ describe('two tabs', () => {
     expect(one.person.routines).toEqual([])
   })
 })
-
-describe('what was foreseen of Today', () => {
-  const FORESEEN = 'pebblebrook.foreseen'
-  const isForeseen = () => localStorage.getItem(FORESEEN) !== null
-  beforeEach(() => localStorage.setItem(FORESEEN, 'something'))
-  it.each<[string, (person: Awaited<ReturnType<typeof aTab>>) => Promise<unknown>]>([
-    ['something is kept', (person) => person.putRoutine(routine('Kept'))],
-    ['something is removed', (person) => person.remove('routines', 'r')],
-    ['the journal is changed', (person) => person.changeSessions({ go: ['s'], come: [] })],
-    ['something is declared', (person) => person.saveSettings({ conditions: ['pregnancy'] })],
-    ['everything is erased', (person) => person.erase()],
-  ])('holds no longer once %s', async (_, change) => {
-    const person = await aTab()
-    expect(isForeseen()).toBe(true)
-    await change(person)
-    expect(isForeseen()).toBe(false)
-  })
-  it('holds while a session is under way: that changes nothing of what is to be practised before it is kept', async () => {
-    const person = await aTab()
-    await person.kept.putAlive({ id: 'a', aliveAtMs: 1 } as never)
-    await person.kept.deleteRunning('a')
-    expect(isForeseen()).toBe(true)
-  })
-})
