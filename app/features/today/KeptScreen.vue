@@ -14,7 +14,7 @@ import { HAND_MINUTES } from './atHand'
 import { KEEPING_WORDS, keptPhrase } from './keptWords'
 import NotchList from './NotchList.vue'
 import { useNotches } from './useNotches'
-import { toldWorker } from '~/shared/plan/planWorker'
+import { askPlanner } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
 import { useTodayRequest } from './useTodayRequest'
 
@@ -67,7 +67,7 @@ async function make(next: number) {
     ...{ minutes: next, comesBack: comesBack.value, body: bodyOf(NOT_SAID, []), effects: [] },
   }
   try {
-    const made = await toldWorker(setting.value, (remote) => remote.make(plainCopy(ask)))
+    const made = await askPlanner(setting.value, (remote) => remote.make(plainCopy(ask)))
     if (mine !== asked) return
     offer.value = made
     said.value = made ? '' : `${plural(next, 'minute')} cannot be made of this with a closing. Try other minutes.`

@@ -7,7 +7,7 @@ import type { Routine } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { notchPhrase } from './notchWords'
-import { toldWorker } from '~/shared/plan/planWorker'
+import { askPlanner } from '~/shared/plan/planWorker'
 import type { TodaySetting } from '~/shared/plan/plan.worker'
 
 /** The small changes that practice suggests, looked for once `isReady`; taken one by one, and taken back. */
@@ -36,7 +36,7 @@ export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
         stages: [...latestStages(person.person.stages)],
       }
       // What is not suggested is missed by nobody: whoever wants it asks again by opening the page.
-      const found = await toldWorker(setting.value, (remote) => remote.notches(plainCopy(ask))).catch(() => [])
+      const found = await askPlanner(setting.value, (remote) => remote.notches(plainCopy(ask))).catch(() => [])
       if (mine === asked) notches.value = found
     },
     { immediate: true },

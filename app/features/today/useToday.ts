@@ -10,7 +10,7 @@ import { plainCopy } from '~/shared/store/plainCopy'
 import type { AboutToday } from '~/shared/plan/facts'
 import { takeOpening } from '~/shared/plan/opening'
 import type { TodayAsk, TodayFound, TodaySetting } from '~/shared/plan/plan.worker'
-import { isTold, knowsAlready, settingNow, toldWorker } from '~/shared/plan/planWorker'
+import { isTold, knowsAlready, settingNow, askPlanner } from '~/shared/plan/planWorker'
 import type { useTodayRequest } from './useTodayRequest'
 
 /** What to practise now: what is asked, and what was found for it; found anew whenever the minutes, the body or the journal change. */
@@ -82,7 +82,7 @@ export function useToday() {
       looking.value = false
     })
     try {
-      await toldWorker(setting.value, (remote) => remote.judge(plainCopy(ask.value!), tell))
+      await askPlanner(setting.value, (remote) => remote.judge(plainCopy(ask.value!), tell))
     } catch {
       if (mine === asked) [failed.value, looking.value] = [true, false]
     }

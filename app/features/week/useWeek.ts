@@ -14,7 +14,7 @@ import {
   withoutDay,
 } from '#core/plan'
 import type { Amounts, DayTime, Laid, Planned, PlannedDay, PlannedPractice } from '#core/plan'
-import { toldWorker } from '~/shared/plan/planWorker'
+import { askPlanner } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
 import { usePersonStore } from '~/shared/store/person'
 import { deletionOf, stateOf } from '~/shared/store/saving'
@@ -133,7 +133,7 @@ export function useWeek() {
       const tell = proxy((laid: Laid[]) => {
         if (making.value) proposed.value = laid
       })
-      const whole = await toldWorker(setting.value, (remote) => remote.week(plainCopy(ask), tell))
+      const whole = await askPlanner(setting.value, (remote) => remote.week(plainCopy(ask), tell))
       // What was told last may come after the answer.
       if (making.value && whole) proposed.value = whole
     } catch {
@@ -153,7 +153,7 @@ export function useWeek() {
   async function dropProposed() {
     making.value = false
     proposed.value = null
-    await toldWorker(setting.value, (remote) => remote.stopWeek())
+    await askPlanner(setting.value, (remote) => remote.stopWeek())
   }
 
   const pauseOn = (day: string, lastDay: string, why: 'rest' | 'holiday' | 'illness', words: string) =>

@@ -72,7 +72,7 @@ export function shippedFor(worker: There): string | null {
  * Ask the worker, which knows the setting then: it hears both in one go, in their order, and need not wait until this page has time to send the second.
  * Rejected where it cannot be had; then it is told all again the next time.
  */
-export async function toldWorker<T>(
+export async function askPlanner<T>(
   setting: TodaySetting,
   ask: (remote: Remote<PlanWorker>) => Promise<T>,
 ): Promise<T> {

@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import type { Laid, PlannedPractice } from '#core/plan'
 import { usePersonStore } from '~/shared/store/person'
-import { toldWorker } from './planWorker'
+import { askPlanner } from './planWorker'
 import { useSeasons } from './useSeasons'
 
 /** What is laid in a week, as routines: by name, and as each is begun. */
@@ -36,7 +36,7 @@ export function usePlanned() {
   /** The routine of planned practice as it is begun; null where it cannot be done so. */
   const fitted = ({ routineId, laid, lesson }: PlannedPractice) =>
     routineId
-      ? toldWorker(setting.value, (remote) => remote.fitted(routineId, minutesOf(laid), lesson?.stage)).catch(
+      ? askPlanner(setting.value, (remote) => remote.fitted(routineId, minutesOf(laid), lesson?.stage)).catch(
           () => null,
         )
       : Promise.resolve(null)

@@ -15,7 +15,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { inOrderOfNames } from '~/shared/words/order'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { TodaySetting } from './plan.worker'
-import { settingNow, toldWorker } from './planWorker'
+import { settingNow, askPlanner } from './planWorker'
 import { possibleNow } from './possible'
 import { useKept } from './useKept'
 import { usePlan } from './usePlan'
@@ -95,7 +95,7 @@ export function useSeasons() {
       isSettled.value = false
       const made = new Map<string, Routine | null>()
       for (const { season, session } of asked.value) {
-        const routine = await toldWorker(setting.value, (remote) =>
+        const routine = await askPlanner(setting.value, (remote) =>
           remote.season(plainCopy(season), plainCopy(session), plainCopy(ask)),
         ).catch(() => undefined)
         if (mine !== turn) return
