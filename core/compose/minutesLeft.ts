@@ -1,7 +1,7 @@
 import { workOf, type Work } from '../basics'
 import { isClosingPart } from '../forms'
 import { closingSecondsWanted, closingShareWanted } from '../routine'
-import { hereOf, type Here, type NewRemainder, type RunnerState } from '../runner'
+import { currentPosition, type Here, type NewRemainder, type RunnerState } from '../runner'
 import { drop, isClosing, laterBlocks, presentBlock, spareBlocks, type Block } from './remainderChoices'
 import { newRemainderOf, secondsToAbandon, solveBlocks, spanSoFar, spansOf, type Solved } from './remainderSearch'
 
@@ -17,7 +17,7 @@ const TOO_LONG_SHARE = 0.03
  * the time allows. Null when nothing is going on.
  */
 export function refitRemainder(state: RunnerState, secondsLeft: number): NewRemainder | null {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (!here || state.status === 'ready' || state.status === 'ended') return null
   const work = workOf(REFIT_WORK)
   const planned = [presentBlock(here), ...laterBlocks(state, here)]
@@ -47,7 +47,7 @@ const isTooLong = ({ offSeconds, toleranceSeconds }: Solved, askedSeconds: numbe
  * Null when nothing is going on.
  */
 export function closeNow(state: RunnerState): NewRemainder | null {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (!here || state.status === 'ready' || state.status === 'ended') return null
   const { movingSeconds, closingSeconds } = spanSoFar(state)
   const closingShare = closingShareWanted(state.plan.routine, state.plan.rules)

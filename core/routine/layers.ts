@@ -73,7 +73,7 @@ function holds({ repetition, round, side, stage }: LayerFrom, place: LayerPlace)
 }
 
 /** All that the layers say of a place: of two that say the same thing, the later one counts. */
-export function soAt(layers: readonly Layer[], place: LayerPlace): SoHere {
+export function overridesAt(layers: readonly Layer[], place: LayerPlace): SoHere {
   const here: SoHere = { pacedFrom: 1 }
   for (const { from, so } of layers) {
     if (!holds(from, place)) continue

@@ -19,7 +19,7 @@ import {
   ended,
   endSegmentNow,
   scheduleAfter,
-  hereOf,
+  currentPosition,
   isOver,
   abandonNow,
   abandonWithBreath,
@@ -46,7 +46,7 @@ const LEADERS_BY_COMMAND: Partial<Record<ChangeOfMind, Leader>> = { leadIt: 'it'
 export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: number): RunnerState {
   const leader = LEADERS_BY_COMMAND[what]
   if (leader) return leader === state.leader ? state : { ...state, leader, fallenBack: false }
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (!here || state.status === 'dizzy') return state
   switch (what) {
     case 'next':
@@ -89,7 +89,7 @@ export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: numb
 export const needsResuming = ({ kind }: Segment) => kind !== 'rest'
 
 function goElsewhere(state: RunnerState, what: 'next' | 'back' | 'again', nowMs: number): RunnerState {
-  const here = hereOf(state)!
+  const here = currentPosition(state)!
   if (what === 'next') return goNext(state, here, nowMs)
   return what === 'back' ? goBack(state, here) : fromStart(state, here, [here.item])
 }
@@ -233,7 +233,7 @@ const MOST_AHEAD = 64
  * ones come, and the Timeline in which so many seconds of them stand. Null when nothing is added so.
  */
 export function lingerAhead(state: RunnerState, seconds: number): { fromSeconds: number; timeline: Timeline } | null {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (!here || state.status !== 'running' || !isBody(here.segment)) return null
   const last = lastOfRun(state.timeline, here.segment)
   if (waitsAtEnd(state, last) !== 'byOneMore') return null
@@ -283,7 +283,7 @@ function putIn(state: RunnerState, here: Here, item: ScheduleItem): RunnerState 
 }
 
 function watchFirst(state: RunnerState): RunnerState {
-  const here = hereOf(state)!
+  const here = currentPosition(state)!
   const abandoned = abandonNow({ ...state, lingering: false }, here, 'toResume')
   const rest = unfinishedPart(state.timeline, abandoned, here.index, 'short')
   return rest ? scheduleAfter(abandoned, here.index, [watched(here.item), rest]) : state
@@ -319,7 +319,7 @@ function otherSide(state: RunnerState, here: Here): RunnerState {
 
 /** Take over a new rest of the session that was worked out for where the follower is. */
 export function takeOverRemainder(state: RunnerState, remainder: NewRemainder): RunnerState {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (!here || here.item.id !== remainder.itemId) return state
   const on: RunnerState = { ...state, status: 'running', lingering: false }
   const items = remainder.items.map(({ performance, change }) => ({ ...scheduleItem(0, performance), change }))

@@ -1,7 +1,7 @@
 import { SHORT_OF_END_SECONDS } from '../basics'
 import { COUNT_UNITS, isPacedCounting } from '../forms'
 import { countsMoves, endSeconds, isBody, segmentAt, type Segment } from '../timeline'
-import { hereOf, withSchedule, type Here } from './schedule'
+import { currentPosition, withSchedule, type Here } from './schedule'
 import type { RunnerState } from './types'
 
 /** My breath is waited for at the turn so long: as long again as the phase, and at least this. Then the pace goes on. Our choice. */
@@ -69,7 +69,7 @@ function endsMove({ timeline }: RunnerState, segment: Segment): boolean {
 
 /** My signal: this repetition (or this move of a chain) is done, or I am ready for the next thing. */
 export function afterSignal(state: RunnerState): RunnerState {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (state.status !== 'running' || !here || here.intoSeconds < LEAST_SECONDS) return state
   const { segment } = here
   if (!isBody(segment) || segment.openEnded) return toEndOf(state, here, segment)
@@ -82,7 +82,7 @@ export function afterSignal(state: RunnerState): RunnerState {
 
 /** The breath has turned: on to the next phase that goes that way. */
 export function afterBreathTurn(state: RunnerState, to: 'in' | 'out'): RunnerState {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (state.status !== 'running' || state.leader !== 'breath' || !here) return state
   const { segment } = here
   if (!isCounted(state, segment)) return state

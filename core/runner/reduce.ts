@@ -4,7 +4,7 @@ import { changeOfMind, takeOverRemainder, needsResuming } from './changes'
 import {
   withoutInterruption,
   ended,
-  hereOf,
+  currentPosition,
   abandonNow,
   unfinishedPart,
   scheduleAfter,
@@ -93,7 +93,7 @@ function advance(before: RunnerState, passedSeconds: number, nowMs: number): Run
       const atSeconds = position + patience
       remainingSeconds = waited - patience
       const late = { ...state, positionSeconds: position, overrunSeconds: patience, fallenBack: true }
-      state = noted(endSegmentNow(late, hereOf(late)!), 'fellBack', atSeconds)
+      state = noted(endSegmentNow(late, currentPosition(late)!), 'fellBack', atSeconds)
       continue
     }
     if (wait === 'byOneMore') state = changeOfMind(state, 'oneMore', nowMs)
@@ -127,7 +127,7 @@ export function reduce(before: RunnerState, command: Command, nowMs: number): Ru
 
 /** Where nothing is waited for any more, what was waited is time that has passed. */
 function waitOver(state: RunnerState): RunnerState {
-  const here = state.overrunSeconds > 0 ? hereOf(state) : null
+  const here = state.overrunSeconds > 0 ? currentPosition(state) : null
   return here && !waitsAtEnd(state, here.segment) ? endSegmentNow(state, here) : state
 }
 
@@ -171,13 +171,13 @@ function started(state: RunnerState, nowMs: number): RunnerState {
 /** After a pause one goes on where one was; after dizziness the form is announced again and its repetition begun anew. */
 function resumed(state: RunnerState): RunnerState {
   if (state.status === 'paused') return { ...state, status: 'running' }
-  const then = hereOf(state)
+  const then = currentPosition(state)
   if (state.status !== 'dizzy' || !then) return state
   const seated = state.schedule
     .slice(then.index + 1)
     .some(({ performance }) => performance.stage === 'seated' && performance.step.id === then.item.performance.step.id)
   const running = withoutInterruption({ ...state, status: 'running', undo: null }, then)
-  const here = hereOf(running)
+  const here = currentPosition(running)
   if (!here || !needsResuming(here.segment)) return running
   if (here.item.abandoned?.why === 'forGood') return abandonNow(running, here, 'forGood')
   const leftOff = abandonNow(running, here, 'toResume')
@@ -191,7 +191,7 @@ function resumed(state: RunnerState): RunnerState {
 }
 
 function endedNow(state: RunnerState, nowMs: number): RunnerState {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   const abandoned = here ? abandonNow(state, here, 'forGood') : state
   return { ...abandoned, status: 'ended', endedAtMs: nowMs }
 }

@@ -76,7 +76,7 @@ export interface Here {
 }
 
 /** Where the follower is; null before the beginning of nothing. */
-export function hereOf(state: RunnerState): Here | null {
+export function currentPosition(state: RunnerState): Here | null {
   const segment = segmentAt(state.timeline, state.positionSeconds)
   if (!segment) return null
   return {

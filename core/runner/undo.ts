@@ -1,6 +1,6 @@
 import { SAME_SECONDS } from '../basics'
 import { scaleOf, withScale } from './changes'
-import { scheduleAfter, hereOf, abandonNow, unfinishedPart, timelineOf, withSchedule } from './schedule'
+import { scheduleAfter, currentPosition, abandonNow, unfinishedPart, timelineOf, withSchedule } from './schedule'
 import { endSeconds } from '../timeline'
 import type { DeviationKind, RunnerState, Undoable } from './types'
 
@@ -10,7 +10,7 @@ export const UNDO_SECONDS = 10
 /** What must be known to undo a command that is given to this state. */
 export function undoable(state: RunnerState, what: DeviationKind, atMs: number): Undoable {
   const { schedule, leader, lingering } = state
-  return { what, atMs, index: hereOf(state)?.index ?? 0, schedule, scale: scaleOf(state), leader, lingering }
+  return { what, atMs, index: currentPosition(state)?.index ?? 0, schedule, scale: scaleOf(state), leader, lingering }
 }
 
 /** Seconds for which the last change of mind can still be undone; 0 when there is none. */
@@ -63,12 +63,12 @@ function keepsWhatWasDone({ timeline, positionSeconds }: RunnerState, after: Run
 function isAbandoned(state: RunnerState, undo: Undoable): boolean {
   const then = undo.schedule[undo.index]!
   const now = state.schedule[undo.index]!
-  return now.abandoned !== null && then.abandoned === null && hereOf(state)?.index !== undo.index
+  return now.abandoned !== null && then.abandoned === null && currentPosition(state)?.index !== undo.index
 }
 
 /** Nothing was left yet: what comes is as it was. What has been begun since cannot be taken back. */
 function asItWas(state: RunnerState, undo: Undoable): RunnerState {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   const at = here ? undo.schedule.findIndex(({ id }) => id === here.item.id) : -1
   if (!here || at < 0) return state
   const present = { ...undo.schedule[at]!, actualSeconds: here.item.actualSeconds }
@@ -81,7 +81,7 @@ function asItWas(state: RunnerState, undo: Undoable): RunnerState {
 
 /** Leave what the command led to, and take up what it made one leave. */
 function resumedAgain(state: RunnerState, undo: Undoable): RunnerState {
-  const here = hereOf(state)
+  const here = currentPosition(state)
   if (!here) return state
   const then = timelineOf(state.plan, undo.schedule, state.paceScales)
   const marked = state.schedule.map((item, at) =>
@@ -90,7 +90,7 @@ function resumedAgain(state: RunnerState, undo: Undoable): RunnerState {
       : item,
   )
   const present = { ...state, schedule: marked }
-  const leaving = here.index === undo.index ? present : abandonNow(present, hereOf(present)!, 'toResume')
+  const leaving = here.index === undo.index ? present : abandonNow(present, currentPosition(present)!, 'toResume')
   const rest = unfinishedPart(then, leaving, undo.index, 'short')
   const later = undo.schedule.slice(undo.index + 1)
   return scheduleAfter(leaving, here.index, rest ? [rest, ...later] : later, true)

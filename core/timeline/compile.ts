@@ -7,7 +7,7 @@ import {
   type SideOrder,
   type Stance,
 } from '../forms'
-import { soAt, type BuildStage, type Routine } from '../routine'
+import { overridesAt, type BuildStage, type Routine } from '../routine'
 import { TimelineBuilder } from './builder'
 import { performancesOf, piecesOf, type Performance } from './performances'
 import { companionsHere } from './companions'
@@ -261,7 +261,7 @@ function countsOfPerformance(form: Form, performance: Performance, { firstSide }
   const inSeconds = COUNT_UNITS[form.counting.by] === 'seconds'
   const { step, round, stage, once: isOnce } = performance
   const countOn = (onSecondSide: boolean) =>
-    (step.layers && soAt(step.layers, { repetition: 1, round, stage, onSecondSide }).count) ?? step.count
+    (step.layers && overridesAt(step.layers, { repetition: 1, round, stage, onSecondSide }).count) ?? step.count
   const [count, second] = isOnce
     ? Array<number>(2).fill(inSeconds ? form.counts.least : once)
     : [countOn(false), countOn(true)]

@@ -1,5 +1,5 @@
 import { COUNT_UNITS, sidesInOrder, type Form, type Side } from '../forms'
-import { paceScaleAt, soAt, type Layer, type LayerPlace, type SoHere } from '../routine'
+import { paceScaleAt, overridesAt, type Layer, type LayerPlace, type SoHere } from '../routine'
 import type { CountChange, SideCounts } from './types'
 
 /** One unit of a count: a repetition, a breath, a beat, or a whole stretch of time on one side. */
@@ -60,7 +60,7 @@ export function layeredUnits(
 ): Unit[] {
   const laid = units.map((unit) => {
     const { repetition, repetitions, side } = unit
-    const so = soAt(layers, { repetition, round, stage, onSecondSide: side === secondSide })
+    const so = overridesAt(layers, { repetition, round, stage, onSecondSide: side === secondSide })
     return { ...unit, so, paceScale: paceScaleAt(so, repetition, repetitions) }
   })
   const counted = laid.filter((unit) => !isWatched(unit))

@@ -6,7 +6,7 @@ import { concernsOf } from '#core/forms'
 import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
 import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
 import {
-  hereOf,
+  currentPosition,
   nameOf,
   readyRunner,
   reduce,
@@ -53,7 +53,7 @@ export interface Today {
 
 /** When the next phases start, in milliseconds since 1970; null while nothing is going on, or it is waited. */
 function nextPhasesMs(state: RunnerState): number[] | null {
-  const here = state.status === 'running' && state.overrunSeconds === 0 ? hereOf(state) : null
+  const here = state.status === 'running' && state.overrunSeconds === 0 ? currentPosition(state) : null
   if (!here) return null
   const { timeline, positionSeconds, clockMs } = state
   return timeline.segments

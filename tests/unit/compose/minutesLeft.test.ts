@@ -3,7 +3,15 @@ import { steadyPace } from '#core/breath'
 import { closeNow, refitRemainder } from '#core/compose'
 import { CLOSING_PARTS, USUAL_HOUSE_RULES } from '#core/forms'
 import { stepsOf, type Routine } from '#core/routine'
-import { hereOf, outcomeOf, readyRunner, reduce, tick, type NewRemainder, type RunnerState } from '#core/runner'
+import {
+  currentPosition,
+  outcomeOf,
+  readyRunner,
+  reduce,
+  tick,
+  type NewRemainder,
+  type RunnerState,
+} from '#core/runner'
 import { momentAt, totalsOf } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { aForm, aPlan } from '../../helpers'
@@ -34,9 +42,9 @@ describe('"I have N minutes left"', () => {
     expect(totalsOf(state.timeline).closingShare!).toBeGreaterThanOrEqual(0.3 - 1e-9)
     // What is going on is not broken off: the place and the phase are the same.
     expect(state.positionSeconds).toBe(half.positionSeconds)
-    expect(hereOf(state)!.segment).toMatchObject({
-      cue: hereOf(half)!.segment.cue,
-      startSeconds: hereOf(half)!.segment.startSeconds,
+    expect(currentPosition(state)!.segment).toMatchObject({
+      cue: currentPosition(half)!.segment.cue,
+      startSeconds: currentPosition(half)!.segment.startSeconds,
     })
   })
   it('makes the rest longer, too', () => {
@@ -49,7 +57,7 @@ describe('"I have N minutes left"', () => {
     const after = take(state, refitRemainder(state, 483))
     expect(left(after) - 483).toBeLessThan(483 * 0.03)
     expect(totalsOf(after.timeline).closingShare!).toBeGreaterThanOrEqual(0.3 - 1e-9)
-    const later = after.timeline.occurrences.slice(hereOf(after)!.index + 1)
+    const later = after.timeline.occurrences.slice(currentPosition(after)!.index + 1)
     expect(later.some(({ part }) => !CLOSING_PARTS.includes(part))).toBe(true)
   })
   it('leaves out all of the closing but its end, where its least counts take too long', () => {
@@ -63,7 +71,7 @@ describe('"I have N minutes left"', () => {
   it('goes straight to the closing when there is time for nothing else', () => {
     const late = followed(MORNING, 484)
     const state = take(late, refitRemainder(late, 75))
-    const after = state.timeline.occurrences.slice(hereOf(state)!.index + 1)
+    const after = state.timeline.occurrences.slice(currentPosition(state)!.index + 1)
     expect(after.length).toBeGreaterThan(0)
     expect(after.every(({ part }) => CLOSING_PARTS.includes(part))).toBe(true)
   })
@@ -100,7 +108,7 @@ describe('"I have N minutes left"', () => {
   })
   it('keeps sides even', () => {
     const state = take(half, refitRemainder(half, whole * 36))
-    for (const { counts, index } of state.timeline.occurrences.slice(hereOf(half)!.index)) {
+    for (const { counts, index } of state.timeline.occurrences.slice(currentPosition(half)!.index)) {
       expect(new Set(counts.map(({ count }) => count)).size, `occurrence ${index}`).toBe(1)
     }
   })
@@ -110,7 +118,7 @@ describe('"close now"', () => {
   it('leaves with this breath and closes for as long as suits what was done', () => {
     const early = followed(MORNING, 234)
     const state = take(early, closeNow(early))
-    const here = hereOf(state)!
+    const here = currentPosition(state)!
     const end = state.timeline.occurrences[here.index]!
     expect(end.startSeconds + end.lengthSeconds - state.positionSeconds).toBeLessThanOrEqual(10)
     const { closingShare, closingSeconds } = totalsOf(state.timeline)
@@ -123,7 +131,7 @@ describe('"close now"', () => {
   it('gathers and settles however little was done, and leaves out what lies between', () => {
     const early = followed(MORNING, 30)
     const state = take(early, closeNow(early))
-    const after = state.timeline.occurrences.slice(hereOf(state)!.index + 1)
+    const after = state.timeline.occurrences.slice(currentPosition(state)!.index + 1)
     const planned = early.timeline.occurrences.filter(({ part }) => CLOSING_PARTS.includes(part))
     expect(planned.length).toBeGreaterThan(2)
     expect(after.map(({ formName }) => formName)).toEqual([planned[0]!.formName, planned.at(-1)!.formName])
