@@ -2,7 +2,7 @@ import { variance } from 'd3-array'
 import { meanOf } from '../basics'
 import { blockLength, likeness, meanInterval } from './blocks'
 import { blockSums, flipChance } from './flips'
-import { falseShares } from './many'
+import { falseDiscoveryRates } from './many'
 import type { Observation } from './observations'
 import { beganGains, beganOf, changesOf, pairsOf, type Began, type Pairs } from './pairs'
 import { changesNeeded, FALSE_CLAIMS, heldSpread, TELLING_GAIN } from './power'
@@ -109,7 +109,7 @@ export function benefit(sessions: readonly Observation[]): Answer[] {
   })
   for (const main of [true, false]) {
     const family = drafts.filter(({ question }) => isMain(question) === main)
-    const shares = falseShares(family.map(({ chance }) => chance))
+    const shares = falseDiscoveryRates(family.map(({ chance }) => chance))
     family.forEach((answer, index) => {
       answer.falseShare = shares[index]!
       if (answer.verdict === 'noneSeen' && answer.falseShare <= HALF)

@@ -4,7 +4,7 @@ export { isMain, type About } from './questions'
 export { benefit, type Answer } from './benefit'
 export { blockSums, flipChance, normalQuantile, twoSided } from './flips'
 export { blockLength, likeness, meanInterval } from './blocks'
-export { falseShares } from './many'
+export { falseDiscoveryRates } from './many'
 export { changesNeeded, FALSE_CLAIMS, TELLING_GAIN, WANTED_POWER } from './power'
 export {
   changeSpread,

@@ -2,7 +2,7 @@
  * How much of what would be claimed at each chance were false, at most, when many questions are asked at once: Benjamini and Hochberg,
  * "Controlling the false discovery rate", Journal of the Royal Statistical Society B 57 (1995). In the order of the chances given.
  */
-export function falseShares(chances: readonly number[]): number[] {
+export function falseDiscoveryRates(chances: readonly number[]): number[] {
   const order = chances.map((_, index) => index).sort((one, other) => chances[other]! - chances[one]!)
   const shares: number[] = []
   let least = 1

@@ -165,7 +165,7 @@ function shortAreas({ areas }: TodayRequest['lately']): Area[] {
  * How much a routine evens out what five weeks gave the areas: 1 where all of it is for areas that got nothing, -1 for such as got twice the average or
  * more; 0 before there are weeks to tell by.
  */
-function evensOut({ areaSeconds }: RoutineFeatures, { areas }: TodayRequest['lately']): number {
+function balanceScore({ areaSeconds }: RoutineFeatures, { areas }: TodayRequest['lately']): number {
   if (!hasUsual(areas)) return 0
   const mean = AREAS.reduce((sum, area) => sum + fiveWeeks(areas[area]), 0) / AREAS.length
   const all = AREAS.reduce((sum, area) => sum + (areaSeconds[area] ?? 0), 0)
@@ -177,7 +177,7 @@ function evensOut({ areaSeconds }: RoutineFeatures, { areas }: TodayRequest['lat
 }
 /** What that weighs. */
 export const evenWeight = (features: RoutineFeatures, lately: TodayRequest['lately']): number =>
-  WEIGHT.even * Math.max(-MOST_EVEN, Math.min(MOST_EVEN, evensOut(features, lately)))
+  WEIGHT.even * Math.max(-MOST_EVEN, Math.min(MOST_EVEN, balanceScore(features, lately)))
 const hasUsual = (areas: TodayRequest['lately']['areas']) =>
   AREAS.some((area) => (areas[area]?.usual ?? 0) >= LEAST_USUAL_SECONDS)
 const fiveWeeks = (amount: { week: number; usual: number } | undefined) =>

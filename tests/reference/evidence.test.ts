@@ -1,6 +1,6 @@
 import { permutationTest } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
-import { changesNeeded, falseShares, flipChance, normalQuantile, twoSided } from '#core/evidence'
+import { changesNeeded, falseDiscoveryRates, flipChance, normalQuantile, twoSided } from '#core/evidence'
 
 /**
  * Darwin's fifteen pairs of crossed and self-fertilised maize, differences in eighths of an inch; Fisher, The Design of Experiments (1935), counts
@@ -37,7 +37,7 @@ describe('many questions', () => {
     const chances = [
       0.0001, 0.0004, 0.0019, 0.0095, 0.0201, 0.0278, 0.0298, 0.0344, 0.0459, 0.324, 0.4262, 0.5719, 0.6528, 0.759, 1,
     ]
-    const stands = falseShares(chances).filter((share) => share <= 0.05)
+    const stands = falseDiscoveryRates(chances).filter((share) => share <= 0.05)
     expect(stands).toHaveLength(4)
     expect(chances.filter((chance) => chance <= 0.05 / 15)).toHaveLength(3)
   })

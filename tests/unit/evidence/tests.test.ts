@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { chanceFrom, normalFrom } from '#core/basics'
-import { blockLength, blockSums, changesNeeded, falseShares, flipChance, likeness, meanInterval } from '#core/evidence'
+import {
+  blockLength,
+  blockSums,
+  changesNeeded,
+  falseDiscoveryRates,
+  flipChance,
+  likeness,
+  meanInterval,
+} from '#core/evidence'
 
 const numbers = (length: number, seed: number, lasting = 0) => {
   const normal = normalFrom(chanceFrom(seed))
@@ -91,7 +99,7 @@ describe('many questions', () => {
   it('never make a chance smaller, and keep its order', () => {
     fc.assert(
       fc.property(fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { maxLength: 40 }), (chances) => {
-        const shares = falseShares(chances)
+        const shares = falseDiscoveryRates(chances)
         chances.forEach((chance, index) => {
           expect(shares[index]).toBeGreaterThanOrEqual(chance - 1e-12)
           expect(shares[index]).toBeLessThanOrEqual(1)
