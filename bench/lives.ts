@@ -11,7 +11,7 @@ import {
   AT_RISK_BELOW,
   bodyOf,
   canBeDone,
-  judgeToday,
+  rankRoutines,
   keptForms,
   latelyOf,
   notches,
@@ -121,7 +121,7 @@ function live(person: Invented, way: Way, seed: number) {
           ...{ learnedIds: [...known.keys()], longestStillSeconds: 600, usualMinutes: null },
         }
         if (!prepared.has(key)) prepared.set(key, prepareToday(request))
-        const judgement = judgeToday(request, prepared.get(key)!)
+        const judgement = rankRoutines(request, prepared.get(key)!)
         if (judgement.rest?.first) {
           tally.rested += 1
         } else {

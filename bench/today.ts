@@ -6,7 +6,7 @@ import { chromium } from '@playwright/test'
 import { steadyPace } from '#core/breath'
 import { latestStages, USUAL_HOUSE_RULES } from '#core/forms'
 import { lastDone } from '#core/journal'
-import { AT_RISK_BELOW, judgeToday, keptForms, latelyOf, offersNow, prepareToday, type MakeRequest } from '#core/plan'
+import { AT_RISK_BELOW, rankRoutines, keptForms, latelyOf, offersNow, prepareToday, type MakeRequest } from '#core/plan'
 import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
 import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
 import { fill, TODAY, years, ZONE } from './support/longJournal'
@@ -34,9 +34,9 @@ const usual = {
 }
 let id = 0
 const MINUTES = [5, 10, 15, 20, 30]
-const offers = (judgement: ReturnType<typeof judgeToday>, request: MakeRequest) =>
+const offers = (judgement: ReturnType<typeof rankRoutines>, request: MakeRequest) =>
   offersNow(judgement, request, () => `n${(id += 1)}`)
-function firstOffer(judgement: ReturnType<typeof judgeToday>, request: MakeRequest) {
+function firstOffer(judgement: ReturnType<typeof rankRoutines>, request: MakeRequest) {
   for (const each of offers(judgement, request)) if ('routine' in each) return
 }
 /**
@@ -54,19 +54,19 @@ function measure(risky: number) {
   }
   const opened = { ...base, body: { states: [], pain: [] }, minutes: null }
   const opening = performance.now()
-  firstOffer(judgeToday(opened), opened)
+  firstOffer(rankRoutines(opened), opened)
   const openedMs = performance.now() - opening
-  for (const offer of offers(judgeToday(opened), opened)) void offer
+  for (const offer of offers(rankRoutines(opened), opened)) void offer
   for (let turn = 0; turn < TURNS; turn += 1) {
     const body = { states: turn % 2 === 0 ? (['tired'] as const) : [], pain: [] }
     let from = performance.now()
     const first = { ...base, body, minutes: MINUTES[turn % MINUTES.length]! }
     const prepared = prepareToday(first)
-    firstOffer(judgeToday(first, prepared), first)
+    firstOffer(rankRoutines(first, prepared), first)
     anew.push(performance.now() - from)
     from = performance.now()
     const other = { ...first, minutes: MINUTES[(turn + 2) % MINUTES.length]! }
-    firstOffer(judgeToday(other, prepared), other)
+    firstOffer(rankRoutines(other, prepared), other)
     again.push(performance.now() - from)
   }
   console.log(

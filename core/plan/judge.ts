@@ -52,7 +52,7 @@ const settingOf = ({ forms, ways, pace, rules }: PracticeSetting): PracticeSetti
  * What to practise now: all routines that suit the body, the best first; why the others do not; and whether rest is an answer. Where minutes
  * were asked for, they are still to be brought to them, which `offersFitted` does.
  */
-export function judgeToday(request: TodayRequest, prepared = prepareToday(request)): TodayJudgement {
+export function rankRoutines(request: TodayRequest, prepared = prepareToday(request)): TodayJudgement {
   const offers = prepared.flatMap((each) => ('not' in each ? [] : [weigh(each, request)]))
   return {
     offers: offers.sort((one, other) => other.worth - one.worth),

@@ -51,7 +51,7 @@ export function purposeMade(request: Pick<MakeRequest, 'body' | 'hour' | 'kept' 
  * to the minutes with its closing, one for the hour and the body is tried, and in few minutes a short one, unless something is asked for by name; null
  * where that does not either. The same for the same request and day.
  */
-export function makeToday(
+export function generateSession(
   request: MakeRequest,
   newId: () => string,
   work: Work = workOf(MAKE_ALONE_WORK),

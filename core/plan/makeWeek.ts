@@ -3,7 +3,7 @@ import { addDays, dayOf, NOT_SAID, weekday, weekStart, type SessionRecord } from
 import { activeSteps, type Routine, type Series } from '../routine'
 import type { LessonTaken } from '../runner'
 import { compileTimeline, totalsOf, type PracticeSetting } from '../timeline'
-import { judgeToday, offersFitted, prepareToday } from './judge'
+import { rankRoutines, offersFitted, prepareToday } from './judge'
 import { keptForms } from './keeping'
 import { latelyOf } from './lately'
 import { stepsPlanned } from './load'
@@ -217,7 +217,7 @@ function bestFor(
     lately: latelyOf(known, request.forms, day, dayEndsAtHour),
     kept: Object.fromEntries(kept.map((form) => [form.formId, form])),
   }
-  const judged = judgeToday(asked, prepared)
+  const judged = rankRoutines(asked, prepared)
   const seriesOf = (offer: TodayOffer) =>
     lessons.find(({ routineId }) => routineId === offer.routineId)?.seriesId ?? null
   for (const each of offersFitted(judged, asked)) {

@@ -1,7 +1,7 @@
 import { workOf } from '../basics'
 import { activeSteps, type Routine } from '../routine'
 import { MOST_OFFERED, offersFitted } from './judge'
-import { atRiskIds, MAKE_ALONE_WORK, makeToday, type MakeRequest } from './made'
+import { atRiskIds, MAKE_ALONE_WORK, generateSession, type MakeRequest } from './made'
 import { isFirm } from './todayReasons'
 import type { TodayAgainst, TodayJudgement, TodayOffer } from './todayTypes'
 
@@ -25,7 +25,7 @@ export function* offersNow(
       count += 1
       const isPlanned = each.reasons.some((reason) => reason.kind === 'asked' && isFirm(reason.by))
       if (count === 1 && atRisk.size > 0 && !isPlanned) {
-        made = makeToday(request, newId, workOf(MAKE_WORK))
+        made = generateSession(request, newId, workOf(MAKE_WORK))
         if (made && broughtBack(made.routine, atRisk) > broughtBack(each.routine, atRisk)) {
           yield made
           made = null
@@ -37,7 +37,7 @@ export function* offersNow(
   }
   // Without any suitable routine, the generated session is the only offer.
   if (made === undefined || (made === null && count === 0))
-    made = makeToday(request, newId, workOf(count === 0 ? MAKE_ALONE_WORK : MAKE_WORK))
+    made = generateSession(request, newId, workOf(count === 0 ? MAKE_ALONE_WORK : MAKE_WORK))
   if (made) yield made
 }
 

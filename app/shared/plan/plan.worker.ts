@@ -7,8 +7,8 @@ import { NOT_SAID } from '#core/journal'
 import { inStage, type Lesson, type Routine } from '#core/routine'
 import {
   bodyOf,
-  judgeToday,
-  makeToday,
+  rankRoutines,
+  generateSession,
   makeWeek,
   notches,
   offersNow,
@@ -153,7 +153,7 @@ const planWorker = {
   /** A session made for now; null where none can be. */
   make(ask: TodayAsk): TodayOffer | null {
     const request = setting && { ...setting, ...ask }
-    return request && makeToday(request, newId)
+    return request && generateSession(request, newId)
   },
   /** A week, proposed; told as far as it is, and answered whole; null where it was stopped: by whoever asks again, or asks for less. */
   async week(ask: WeekAsk, tell: (laid: Laid[]) => void): Promise<Laid[] | null> {
@@ -194,7 +194,7 @@ const planWorker = {
     const mine = (asked += 1)
     if (!setting) return
     const request = { ...setting, ...ask }
-    const judgement = judgeToday(request, preparedFor(setting, ask.body))
+    const judgement = rankRoutines(request, preparedFor(setting, ask.body))
     const offers: TodayOffer[] = []
     const steps: TodayFound['stepsOf'] = {}
     const not = [...judgement.unsuited]

@@ -5,7 +5,7 @@ import { askedBy, checkRoutine, STATE_CONCERNS, TODAY_STATES, UNKNOWN_PERSON } f
 import { AREAS, CONDITIONS, USUAL_HOUSE_RULES, type Caution } from '#core/forms'
 import { PAIN_PLACES } from '#core/journal'
 import {
-  judgeToday,
+  rankRoutines,
   MOST_OFFERED,
   offersFitted,
   type EffectSeen,
@@ -61,7 +61,7 @@ const asks = (change: Partial<TodayRequest> = {}): TodayRequest => ({
 })
 /** The offers as they would be followed, and why not the others. */
 function judge(change: Partial<TodayRequest>) {
-  const judgement = judgeToday(asks(change))
+  const judgement = rankRoutines(asks(change))
   const fitted = [...offersFitted(judgement, asks(change))]
   return {
     offers: fitted.flatMap((each) => ('routine' in each ? [each] : [])),
@@ -206,7 +206,7 @@ describe('what to practise now', () => {
   it('leaves for later what would be a jump for the legs, the later the further it goes, but not what was laid on this day', () => {
     const routines = [routine('a', 'reed'), routine('b', 'bow', 'bow', 'bow', 'bow')]
     const judged = (legs: Lately['legs'], change: Partial<TodayRequest> = {}) =>
-      judgeToday(asks({ routines, lately: { ...NOTHING, legs }, ...change })).offers
+      rankRoutines(asks({ routines, lately: { ...NOTHING, legs }, ...change })).offers
     const { occurrences } = compileTimeline({ ...asks(), routine: routines[1]! })
     const load = occurrences.reduce((sum, { bodySeconds, effort }) => sum + bodySeconds * effort.legs, 0)
     const bow = (...about: Parameters<typeof judged>) => judged(...about).find(({ routineId }) => routineId === 'b')!
@@ -234,10 +234,10 @@ describe('what to practise now', () => {
       lowBack: { week: 0, usual: 100 },
     }
     const legs = { week: load * 9, usual: load }
-    const [first] = judgeToday(asks({ routines, lately: { ...NOTHING, areas, legs }, asks: laid })).offers
+    const [first] = rankRoutines(asks({ routines, lately: { ...NOTHING, areas, legs }, asks: laid })).offers
     expect(first!.routineId).toBe('b')
     const with2 = (change: Partial<Lately>) =>
-      judgeToday(asks({ routines, lately: { ...NOTHING, ...change }, asks: laid })).offers.find(
+      rankRoutines(asks({ routines, lately: { ...NOTHING, ...change }, asks: laid })).offers.find(
         ({ routineId }) => routineId === 'b',
       )!.worth
     expect(with2({ areas })).toBeCloseTo(with2({ areas: often }), 9)

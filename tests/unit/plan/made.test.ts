@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { askedBy } from '#core/compose'
 import { concernsOf, CONDITIONS, isClosingPart, USUAL_HOUSE_RULES } from '#core/forms'
-import { judgeToday, makeToday, offersNow, purposeMade, type KeptForm, type MakeRequest } from '#core/plan'
+import { rankRoutines, generateSession, offersNow, purposeMade, type KeptForm, type MakeRequest } from '#core/plan'
 import { activeSteps, stepFor } from '#core/routine'
 import { compileTimeline } from '#core/timeline'
 import { CATALOGUE } from '#data'
@@ -29,7 +29,7 @@ const asks = (change: Partial<MakeRequest> = {}): MakeRequest => ({
   ...change,
 })
 let made = 0
-const make = (change: Partial<MakeRequest> = {}) => makeToday(asks(change), () => `s-${(made += 1)}`)
+const make = (change: Partial<MakeRequest> = {}) => generateSession(asks(change), () => `s-${(made += 1)}`)
 const formsOf = (change: Partial<MakeRequest>) => activeSteps(make(change)!.routine).map(({ formId }) => formId)
 const WORK = ['rise-and-sink', 'lift-the-basin', 'cloud-hands', 'part-the-mane', 'six-breath-fountain']
 
@@ -166,7 +166,7 @@ describe('the offers of today, in their order', () => {
   })
   const order = (change: Partial<MakeRequest>) => {
     const request = asks({ routines: [routineOf('a', first), routineOf('b', second)], minutes: null, ...change })
-    return [...offersNow(judgeToday(request), request, () => `s-${(made += 1)}`)].map((each) => each.routineId)
+    return [...offersNow(rankRoutines(request), request, () => `s-${(made += 1)}`)].map((each) => each.routineId)
   }
   const lost = (formId: string) => Object.fromEntries([due(formId, { recall: 0.7 })])
 

@@ -9,7 +9,7 @@ import { TODAY_STATES } from '#core/compose'
 import {
   bodyOf,
   effectsSeen,
-  judgeToday,
+  rankRoutines,
   offersFitted,
   prepareToday,
   type TodayAgainst,
@@ -205,7 +205,7 @@ it('every sentence of Today is true of the journal it is said of', () => {
       const body = bodyOf(felt, states)
       const effects = effectsSeen(benefit(observationsOf(person.sessions)))
       const request = { ...setting, ...aboutToday(facts, openOn(facts), hour), body, minutes, effects }
-      const judged = judgeToday(request, prepareToday({ ...setting, body }))
+      const judged = rankRoutines(request, prepareToday({ ...setting, body }))
       const names = { nameOf: (id: string) => id, weekday: weekday(today) }
       for (const { routine, reasons, against } of judged.offers) {
         for (const reason of reasons) {
@@ -234,7 +234,7 @@ it('what a light head or a sore back asks for changes what is offered first, as 
     const firstOf = (states: Life['states']) => {
       const body = bodyOf({ energy: null, calm: null, ease: null }, states)
       const request = { ...setting, ...aboutToday(facts, openOn(facts), 8), body, minutes: null, effects: [] }
-      const judged = judgeToday(request, prepareToday({ ...setting, body }))
+      const judged = rankRoutines(request, prepareToday({ ...setting, body }))
       const first = [...offersFitted(judged, request)].find((each) => 'routine' in each)!
       return JSON.stringify([first.routineId, 'routine' in first && first.routine.entries])
     }
