@@ -17,7 +17,7 @@ import { phasesOf, type PhaseOfForm } from './repetitions'
 import type { PracticeSetting } from './types'
 
 /** How a form is done in one performance, or in a unit of it. */
-export interface FormThere extends FormMyWay {
+export interface ResolvedForm extends FormMyWay {
   phases: readonly PhaseOfForm[]
   stage: BuildStage
   version: VersionKind | null
@@ -34,7 +34,7 @@ export function formThere(
   form: Form,
   setting: PracticeSetting,
   so: SoHere | null,
-): FormThere {
+): ResolvedForm {
   const { step, stage: asked, pattern } = performance
   const sitsToday = asked === 'seated' && pattern !== 'buildUp'
   const stage = so?.stage === 'watch' || asked === 'whole' ? (so?.stage ?? asked) : asked
@@ -95,9 +95,9 @@ export function formsThere(
   performance: Performance,
   form: Form,
   setting: PracticeSetting,
-): (so: SoHere | null) => FormThere {
-  const known = new Map<string, FormThere>()
-  let plain: FormThere | null = null
+): (so: SoHere | null) => ResolvedForm {
+  const known = new Map<string, ResolvedForm>()
+  let plain: ResolvedForm | null = null
   return (so) => {
     if (!so) return (plain ??= formThere(performance, form, setting, null))
     const key = `${so.stage} ${so.version} ${so.swapBreath} ${so.cues?.join('/') ?? ''}`

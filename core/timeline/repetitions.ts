@@ -3,7 +3,7 @@ import { isStillForm, stationAt, stationsOf, type Form, type Move, type Phase } 
 import { LONG_OUT_SECONDS, type SoHere } from '../routine'
 import { COUNTS_OF_IN_BREATH, WHOLE, type Counted, type Place, type TimelineBuilder } from './builder'
 import { partOf, partsOfBeats, partsOfHold, type Part } from './insides'
-import type { FormThere } from './manners'
+import type { ResolvedForm } from './manners'
 import type { MoveChange, ScheduleItem } from './types'
 import { isWatched, unitAfter, type Unit } from './units'
 
@@ -115,7 +115,7 @@ export function phasesOf(form: Form, changes: readonly MoveChange[] = []): Phase
  */
 export function addRepetitions(
   builder: TimelineBuilder,
-  thereFor: (so: SoHere | null) => FormThere,
+  thereFor: (so: SoHere | null) => ResolvedForm,
   units: readonly Unit[],
   item: ScheduleItem,
   settling: boolean,
@@ -186,7 +186,7 @@ function levelAt(
 }
 
 /** Time to stand otherwise, where the next unit of a step is done in another stance than the one before. */
-function changeManner(builder: TimelineBuilder, before: FormThere, next: FormThere, { side }: Unit): void {
+function changeManner(builder: TimelineBuilder, before: ResolvedForm, next: ResolvedForm, { side }: Unit): void {
   if (before.form === next.form) return
   const was = before.form.moves.at(-1)!.stance ?? before.form.stance
   const will = next.form.moves[0]!.stance ?? next.form.stance
@@ -241,7 +241,7 @@ function halves({ inSeconds, outSeconds }: BreathSeconds): BreathSeconds {
 /** One repetition, or one breath of a hold, phase by phase; held at its half where that is asked for. */
 function addBreaths(
   builder: TimelineBuilder,
-  { form, phases, stage }: FormThere,
+  { form, phases, stage }: ResolvedForm,
   counted: Counted,
   { inside, doneMoves, holdBreaths }: { inside: Part | null; doneMoves: number; holdBreaths: number },
 ): void {
