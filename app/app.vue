@@ -32,7 +32,7 @@ const isTimeForRest = computed(() => person.opened && (stands.value || route.pat
 watch(isTimeForRest, (isTime) => void (isTime && requestIdleCallback(() => void getTheRest())), { immediate: true })
 /** Whether a page may stand: of what it needs of the store, all is here. */
 const mayStand = computed(
-  () => route.meta.opensAtOnce || (person.opened && (person.isWhole || route.meta.opensEarly === true)),
+  () => route.meta.opensAtOnce || (person.opened && (person.isFullyLoaded || route.meta.opensEarly === true)),
 )
 /** One screen that fails stops no other: it is left by any link, or by those that it offers. */
 const boundary = useTemplateRef<{ clearError: () => void }>('boundary')

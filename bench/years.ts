@@ -12,7 +12,7 @@ const YEARS = (process.env.YEARS ?? '1,5,20').split(',').map(Number)
 const AIMS = { open: 1000, journal: 300, statistics: 200, adding: 16 }
 
 interface PersonStore {
-  isWhole: boolean
+  isFullyLoaded: boolean
   sessions: SessionRecord[]
   putSession: (session: SessionRecord) => Promise<boolean>
 }

@@ -11,7 +11,7 @@ const SeriesNext = defineAsyncComponent(() => import('~/features/series/SeriesNe
 
 <template>
   <TodayScreen>
-    <template v-if="person.isWhole" #series>
+    <template v-if="person.isFullyLoaded" #series>
       <TrialToday v-if="person.person.trials.length > 0" />
       <SeriesNext v-if="person.person.series.length > 0" />
     </template>

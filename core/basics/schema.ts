@@ -219,8 +219,8 @@ export function strictObject<T extends object>(fields: FieldsOf<T>): yup.ObjectS
 function quickFields<S extends object>(schema: S, fields: object): S {
   const names = Object.keys(fields)
   const quick = Object.values(fields).map((of: object) => quickCheckOf(of))
-  const isWhole = quick.every((check) => check !== undefined)
-  if (!isWhole) return schema
+  const areAllQuick = quick.every((check) => check !== undefined)
+  if (!areAllQuick) return schema
   const known = new Set(names)
   return quickly(schema, (value) => {
     if (!isFields(value)) return false

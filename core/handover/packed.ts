@@ -31,10 +31,10 @@ export const MOST_UNPACKED_BYTES = 100_000_000
 export function unpacked(bytes: Uint8Array, mostBytes = MOST_UNPACKED_BYTES): string | null {
   const pieces: Uint8Array[] = []
   let sum = 0
-  let isWhole = false
+  let hasEnded = false
   const inflate = new Inflate({ dictionary }, (piece, last) => {
     sum += piece.length
-    isWhole ||= last
+    hasEnded ||= last
     if (sum <= mostBytes) pieces.push(piece)
   })
   try {
@@ -44,7 +44,7 @@ export function unpacked(bytes: Uint8Array, mostBytes = MOST_UNPACKED_BYTES): st
   } catch {
     return null
   }
-  if (!isWhole || sum > mostBytes) return null
+  if (!hasEnded || sum > mostBytes) return null
   const all = new Uint8Array(sum)
   let at = 0
   for (const piece of pieces) {

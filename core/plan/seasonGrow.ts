@@ -121,7 +121,7 @@ export function growCourse(
         const hard = sessions.filter(wasHard).length
         if (hard >= HARD_SESSIONS) return { back: 'hard' }
         if (hard > 0) return 'hard'
-        const whole = sessions.filter((session) => isWhole(session, form!, amount)).length
+        const whole = sessions.filter((session) => isDoneWhole(session, form!, amount)).length
         if (whole < Math.min(SESSIONS_A_WEEK, Math.max(1, week.days.length))) return 'few'
         return sessions.some(wasEasy) ? 'on' : 'unsaid'
       },
@@ -141,7 +141,7 @@ export function growCourse(
 const stepOf = (session: SessionRecord, formId: string) =>
   session.done.find((step) => step.formId === formId && step.outcome !== 'skipped')
 /** Whether it was done in all of an amount, in one place of the session. */
-function isWhole(session: SessionRecord, form: Form, amount: number): boolean {
+function isDoneWhole(session: SessionRecord, form: Form, amount: number): boolean {
   const asked = form.sides !== 'none' && form.countScope === 'inAll' ? amount / 2 : amount
   return session.done.some(
     ({ formId, outcome, counts }) =>

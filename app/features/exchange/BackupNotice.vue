@@ -11,10 +11,10 @@ onMounted(look)
 /** How a session felt is noted soon after it: both go in one writing. */
 const SETTLED_MS = 4000
 watchDebounced(
-  () => [person.sessions, person.isWhole] as const,
-  ([now, isWhole], [before, wasWhole]) => {
+  () => [person.sessions, person.isFullyLoaded] as const,
+  ([now, isFullyLoaded], [before, wasWhole]) => {
     // What is only read in is no new session.
-    if (file.value && isWhole && wasWhole && now !== before) void write(false)
+    if (file.value && isFullyLoaded && wasWhole && now !== before) void write(false)
   },
   { debounce: SETTLED_MS },
 )

@@ -43,7 +43,7 @@ export function useBackup(person: Person) {
   const isDue = computed(
     () =>
       person.world === 'own' &&
-      person.isWhole &&
+      person.isFullyLoaded &&
       file.value === null &&
       unsaved.value >= Math.max(REMIND_FROM, saved.value.later),
   )

@@ -199,7 +199,7 @@ async function keep() {
         after weeks that felt easy; a teacher’s word comes before all of it.
       </p>
     </section>
-    <p v-else-if="!person.isWhole" role="status">The journal is being read…</p>
+    <p v-else-if="!person.isFullyLoaded" role="status">The journal is being read…</p>
   </div>
 </template>
 

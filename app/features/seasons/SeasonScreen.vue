@@ -21,7 +21,7 @@ const { lengthen, endHere, remove } = useSeasonKeeping()
 
 const season = computed(() => seasons.value.find(({ id }) => id === seasonId))
 useHead({ title: () => `${season.value?.name ?? 'A season'} · Pebblebrook` })
-const plan = computed(() => (season.value && person.isWhole ? planOf(season.value) : null))
+const plan = computed(() => (season.value && person.isFullyLoaded ? planOf(season.value) : null))
 const formOf = (id: string) => person.formsById.get(id)
 const outlook = computed(() => (season.value && plan.value ? outlookPhrases(season.value, plan.value, formOf) : []))
 const moved = computed(() => (plan.value ? movedPhrases(plan.value, formOf) : []))

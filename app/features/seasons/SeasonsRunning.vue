@@ -10,7 +10,7 @@ const person = usePersonStore()
 const { seasons, planOf } = useSeasons()
 const formOf = (id: string) => person.formsById.get(id)
 const running = computed(() =>
-  person.isWhole
+  person.isFullyLoaded
     ? seasons.value.map((season) => ({ season, plan: planOf(season) })).filter(({ plan }) => plan.when !== 'over')
     : [],
 )

@@ -13,7 +13,9 @@ useHead({ title: 'Seasons · Pebblebrook' })
 const { seasons, planOf } = useSeasons()
 const { removed, takeBack } = useSeasonKeeping()
 const formOf = (id: string) => person.formsById.get(id)
-const shown = computed(() => (person.isWhole ? seasons.value.map((season) => ({ season, plan: planOf(season) })) : []))
+const shown = computed(() =>
+  person.isFullyLoaded ? seasons.value.map((season) => ({ season, plan: planOf(season) })) : [],
+)
 const whenPhrase = ({ startDay }: Season, when: string, lastDay: string) =>
   when === 'ahead'
     ? `begins on ${shortDayPhrase(startDay)}`
@@ -37,7 +39,7 @@ const whenPhrase = ({ startDay }: Season, when: string, lastDay: string) =>
       “{{ removed.season.name }}” is removed.
       <Button label="Take it back" size="small" severity="secondary" text @click="takeBack()" />
     </p>
-    <p v-if="!person.isWhole" role="status">The journal is being read…</p>
+    <p v-if="!person.isFullyLoaded" role="status">The journal is being read…</p>
     <p v-else-if="shown.length === 0">None yet.</p>
     <ul class="seasons">
       <li v-for="{ season, plan } in shown" :key="season.id" class="stack">

@@ -153,7 +153,7 @@ export function useSeasonDraft() {
   const weeksSaid = ref<number | null>(null)
   const weeksNeeded = computed(() => {
     const of = goal.value
-    if (!of || of.kind === 'purpose' || !person.isWhole || hours.value.length === 0) return USUAL_WEEKS
+    if (!of || of.kind === 'purpose' || !person.isFullyLoaded || hours.value.length === 0) return USUAL_WEEKS
     const { weeks: limits } = SEASON_LIMITS
     const { missing, outlook } = planOf(seasonOf(of, limits.least))
     if (outlook.missing.length > 0 && outlook.weeksMore === null) return limits.most
@@ -166,7 +166,7 @@ export function useSeasonDraft() {
   })
   const season = computed(() => goal.value && seasonOf(goal.value, weeks.value))
   /** How it would go. */
-  const plan = computed(() => (season.value && person.isWhole ? planOf(season.value) : null))
+  const plan = computed(() => (season.value && person.isFullyLoaded ? planOf(season.value) : null))
   return {
     ...{ kind, sets, setName, chosenIds, stage, form, formId, from, to, purpose, minutes },
     ...{ weeks, name, beginsNext, weekdays, toggle, time, length, hours, season, plan },

@@ -11,10 +11,12 @@ const person = usePersonStore()
 const WEEKS_SHOWN = 4
 const rules = computed(() => person.steadinessRules)
 /** All days together can be told only when all are here. */
-const row = computed(() => (person.isWhole ? steadiness(person.sessions, person.today, rules.value) : null))
+const row = computed(() => (person.isFullyLoaded ? steadiness(person.sessions, person.today, rules.value) : null))
 const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
 const aim = computed(() =>
-  person.isWhole ? aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today) : '',
+  person.isFullyLoaded
+    ? aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today)
+    : '',
 )
 const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
 </script>

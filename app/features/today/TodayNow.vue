@@ -15,7 +15,7 @@ import { useToday } from './useToday'
 const person = usePersonStore()
 
 /** Nothing was ever practised here: it is said what this is and what to do. */
-const isFirst = computed(() => person.isWhole && person.sessions.length === 0)
+const isFirst = computed(() => person.isFullyLoaded && person.sessions.length === 0)
 
 const { minutes, states, felt, found, failed, looking, look, weekday, dueCount, setting, isSettled } = useToday()
 const names = computed<TodayNames>(() => ({

@@ -47,7 +47,7 @@ export function useToday() {
   /** What the journal says does good is asked once the first offers stand there: it takes longer, and changes little. */
   const effects = shallowRef<EffectSeen[]>([])
   let askedOf: unknown = null
-  const isSettled = computed(() => person.isWhole && found.value?.isDone === true)
+  const isSettled = computed(() => person.isFullyLoaded && found.value?.isDone === true)
   watch(
     [isSettled, () => person.sessions],
     async () => {

@@ -39,7 +39,7 @@ export interface PlanFacts {
   /** The latest first. */
   sessions: readonly SessionRecord[]
   /** Whether these are all; years of them come a moment later. */
-  isWhole: boolean
+  isFullyLoaded: boolean
   routines: readonly Routine[]
   formsById: ReadonlyMap<string, Form>
   isPossible: (formId: string) => boolean
@@ -143,8 +143,8 @@ export const asksOfCourses = (
 ]
 
 /** Minutes that are left of this week's aim; null without one, and before all sessions are known. */
-export function minutesLackingOf({ isWhole, sessions, today, steadinessRules }: PlanFacts): number | null {
-  if (!isWhole) return null
+export function minutesLackingOf({ isFullyLoaded, sessions, today, steadinessRules }: PlanFacts): number | null {
+  if (!isFullyLoaded) return null
   const week = weekReports(sessions, today, steadinessRules, 1)[0]
   return week?.aimMinutes ? Math.max(0, week.aimMinutes - week.seconds / 60) : null
 }

@@ -10,8 +10,8 @@ export const factsNow = (person: ReturnType<typeof usePersonStore>): PlanFacts =
   get sessions() {
     return person.sessions
   },
-  get isWhole() {
-    return person.isWhole
+  get isFullyLoaded() {
+    return person.isFullyLoaded
   },
   get routines() {
     return person.routines

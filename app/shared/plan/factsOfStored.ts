@@ -16,7 +16,7 @@ export interface Moment {
 
 /** What a person who was read, with what ships, says of a day: as the page's own store has it, from which it is told apart by nothing. */
 export function factsOfStored(
-  { person, isWhole }: StoredPerson,
+  { person, isFullyLoaded }: StoredPerson,
   shipped: { forms: ReadonlyMap<string, Form>; routines: ReadonlyMap<string, Routine> },
   { atMs, timeZone }: Omit<Moment, 'hour'>,
 ): [PlanFacts, TodaySetting] {
@@ -27,7 +27,7 @@ export function factsOfStored(
   const { pace, rules, conditions, dayEndsAtHour, restPlan } = settings
   const pauses = person.planned.filter((each) => each.kind === 'pause')
   const facts: PlanFacts = {
-    ...{ person, settings, isWhole, routines, formsById },
+    ...{ person, settings, isFullyLoaded, routines, formsById },
     sessions: [...person.sessions].reverse(),
     today: practiceDay(new Date(atMs).toISOString(), timeZone, dayEndsAtHour),
     steadinessRules: { dayEndsAtHour, restPlan, timeZoneToday: timeZone, pauses },

@@ -11,7 +11,7 @@ const checkSettings = (value: unknown): Checked<Settings> => validate(settingsSc
 export async function readPerson(database: Database, latestOnly = false): Promise<StoredPerson> {
   const person: PersonData = newPerson()
   const unreadable: Unreadable[] = []
-  const isWhole = await readPieces(
+  const isFullyLoaded = await readPieces(
     database,
     (list, items) => {
       for (const item of items) {
@@ -27,7 +27,7 @@ export async function readPerson(database: Database, latestOnly = false): Promis
   )
   // In the order of time, whoever sorts them by it again has little to do.
   person.sessions.sort((one, other) => (one.startedAt < other.startedAt ? -1 : 1))
-  return { person, unreadable, isWhole }
+  return { person, unreadable, isFullyLoaded }
 }
 
 function checkStored(list: ListName | 'settings', item: unknown): Checked<unknown> {

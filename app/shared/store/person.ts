@@ -153,7 +153,7 @@ export const usePersonStore = defineStore('person', () => {
     return stored
   }
 
-  const { isWhole, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
+  const { isFullyLoaded, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
     ...{ queue, world, person, openingFault, look, wasDeleted },
   })
   // Another tab has gone, and left something.
@@ -262,7 +262,7 @@ export const usePersonStore = defineStore('person', () => {
   return {
     world,
     opened,
-    isWhole,
+    isFullyLoaded,
     untilWhole,
     openingFault,
     person: own,

@@ -21,7 +21,7 @@ interface Store {
 /** Reading the person out of the store: at the start, when another tab has written, and of years of sessions the latest first. */
 export function createReading({ queue, world, person, openingFault, look, wasDeleted }: Store) {
   /** Whether all sessions are here: of years of them the latest come first, and the rest a moment later. */
-  const isWhole = ref(false)
+  const isFullyLoaded = ref(false)
   const unreadable = shallowRef<Unreadable[]>([])
   let rest: Promise<void> | null = null
 
@@ -29,7 +29,7 @@ export function createReading({ queue, world, person, openingFault, look, wasDel
     // What is not stored yet stays in memory.
     person.value = withChange(checksNow(), stored.person, queue.changesOf(world.value).flat())
     unreadable.value = stored.unreadable
-    isWhole.value = stored.isWhole
+    isFullyLoaded.value = stored.isFullyLoaded
     look()
   }
   const load = async () => take(await queue.read((database) => readHere(database)))
@@ -49,20 +49,20 @@ export function createReading({ queue, world, person, openingFault, look, wasDel
   async function loadAnew() {
     const where = world.value
     const stored = await readAnew()
-    if (wasDeleted.value) isWhole.value = true
+    if (wasDeleted.value) isFullyLoaded.value = true
     else if (world.value === where) take(stored)
   }
   /** The sessions before the latest ones. */
   async function loadRest() {
     try {
-      if (!isWhole.value) await loadAnew()
+      if (!isFullyLoaded.value) await loadAnew()
     } catch (error) {
       openingFault.value = `The journal could not be read: ${(error as Error).message}`
     }
   }
   /** Until all sessions are here; the first screen asks for the rest once it stands, and whatever needs all of them before. */
   async function untilWhole() {
-    if (!isWhole.value) await (rest ??= loadRest())
+    if (!isFullyLoaded.value) await (rest ??= loadRest())
   }
-  return { isWhole, unreadable, load, loadLatest, loadAnew, untilWhole }
+  return { isFullyLoaded, unreadable, load, loadLatest, loadAnew, untilWhole }
 }

@@ -34,9 +34,9 @@ export function wordsFor(list: ListName, item: object = {}): string {
 export const idOf = (item: unknown) =>
   typeof item === 'object' && item !== null && 'id' in item && typeof item.id === 'string' ? item.id : ''
 
-/** A person as the store holds them; what cannot be read is set apart. `isWhole` is false while only the latest sessions are there. */
+/** A person as the store holds them; what cannot be read is set apart. `isFullyLoaded` is false while only the latest sessions are there. */
 export interface StoredPerson {
   person: PersonData
   unreadable: Unreadable[]
-  isWhole: boolean
+  isFullyLoaded: boolean
 }

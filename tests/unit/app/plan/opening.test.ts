@@ -16,7 +16,7 @@ vi.mock('comlink', () => ({ proxy: (tell: unknown) => tell }))
 const found = (isDone: boolean) => ({ offers: [], stepsOf: {}, others: [], rest: null, isDone }) as TodayFound
 const about = { today: '2026-03-04' }
 const open = async (person = newPerson()) => {
-  remote.read.mockResolvedValue({ person, unreadable: [], isWhole: true })
+  remote.read.mockResolvedValue({ person, unreadable: [], isFullyLoaded: true })
   return (await readLatest({} as never, 'own')).person
 }
 beforeEach(() => {

@@ -114,7 +114,7 @@ describe('who reads beside the page', () => {
   const storedElsewhere = {
     person: { ...newPerson(), sessions: [session('elsewhere')] },
     unreadable: [],
-    isWhole: true,
+    isFullyLoaded: true,
   }
   beforeEach(() => {
     vi.resetAllMocks()

@@ -27,7 +27,7 @@ const routine = { ...aRoutine([aStep('s', 'rise-and-sink')]), id: 'r', name: 'Mi
 async function opened() {
   const { readElsewhere } = await import('~/shared/store/ahead')
   const { newPerson } = await import('#core/formats')
-  const stored = { person: newPerson(), unreadable: [], isWhole: true }
+  const stored = { person: newPerson(), unreadable: [], isFullyLoaded: true }
   readElsewhere({ read: async () => Promise.resolve(stored), takeDemo: vi.fn(), onReadHere: vi.fn() })
   const { usePersonStore } = await import('~/shared/store/person')
   const person = usePersonStore()

@@ -53,7 +53,7 @@ describe('years of sessions', () => {
     ;(await fill(YEARS.slice(0, 300))).close()
     const person = usePersonStore()
     await person.open()
-    expect(person.isWhole).toBe(true)
+    expect(person.isFullyLoaded).toBe(true)
     expect(person.sessions).toHaveLength(300)
   })
 
@@ -62,16 +62,16 @@ describe('years of sessions', () => {
     ;(await fill(YEARS)).close()
     const person = usePersonStore()
     await person.open()
-    expect([person.isWhole, person.sessions.length]).toEqual([false, 300])
+    expect([person.isFullyLoaded, person.sessions.length]).toEqual([false, 300])
     await person.untilWhole()
-    expect([person.isWhole, person.sessions.length]).toEqual([true, 700])
+    expect([person.isFullyLoaded, person.sessions.length]).toEqual([true, 700])
   })
 
   it('come after the latest, with what was written and removed meanwhile, in the order of time; no export is made without them', async () => {
     ;(await fill(YEARS)).close()
     const person = usePersonStore()
     await person.open()
-    expect(person.isWhole).toBe(false)
+    expect(person.isFullyLoaded).toBe(false)
     expect(titlesOf(person.sessions)).toEqual(titlesOf(YEARS.slice(0, 300)))
     const exported = person.exportText()
     const now = {

@@ -198,7 +198,7 @@ it('every sentence of Today is true of the journal it is said of', () => {
   fc.assert(
     fc.property(lifeArbitrary, (life) => {
       const { person, today, hour, states, minutes } = life
-      const stored = { person, unreadable: [], isWhole: true }
+      const stored = { person, unreadable: [], isFullyLoaded: true }
       const atMs = Date.parse(`${today}T${String(hour).padStart(2, '0')}:30:00Z`)
       const [facts, setting] = factsOfStored(stored, SHIPPED, { atMs, timeZone: ZONE })
       const felt = { energy: null, calm: null, ease: null }
@@ -227,7 +227,7 @@ it('every sentence of Today is true of the journal it is said of', () => {
 it('what a light head or a sore back asks for changes what is offered first, as planned too', () => {
   for (const day of ['2026-11-27', '2026-11-29', '2026-12-01']) {
     const person = demoPerson(day, ZONE)
-    const [facts, setting] = factsOfStored({ person, unreadable: [], isWhole: true }, SHIPPED, {
+    const [facts, setting] = factsOfStored({ person, unreadable: [], isFullyLoaded: true }, SHIPPED, {
       atMs: Date.parse(`${day}T08:00:00Z`),
       timeZone: ZONE,
     })
