@@ -1,6 +1,6 @@
 import { variance } from 'd3-array'
 import { meanOf } from '../basics'
-import { blockLength, likeness, meanInterval } from './blocks'
+import { blockLength, autocorrelation, meanInterval } from './blocks'
 import { blockSums, flipChance } from './flips'
 import { falseDiscoveryRates } from './many'
 import type { Observation } from './observations'
@@ -44,7 +44,7 @@ function askedOf(
     const scores = new Float64Array(inIt.length)
     for (let at = 0; at < inIt.length; at += 1) scores[at] = fromUsual[inIt[at]!]!
     const spread = heldSpread(variance(scores) ?? 0, scores.length, telling)
-    const like = likeness(scores)
+    const like = autocorrelation(scores)
     return {
       ...{ scores, scale: 1, sessions: scores.length, like },
       needed: (strict) => changesNeeded(spread, telling, strict, like),
@@ -55,7 +55,7 @@ function askedOf(
   const scores = fromUsual.map((gain) => -share * (gain - mean))
   for (const at of inIt) scores[at] = (1 - share) * (fromUsual[at]! - mean)
   const spread = heldSpread(ofAll, sessions.length, telling)
-  const like = likeness(scores)
+  const like = autocorrelation(scores)
   return {
     ...{ scores, scale: 1 / (share * (1 - share)), sessions: inIt.length, like },
     // The smaller share of two is worth fewer.

@@ -3,7 +3,7 @@ import { chanceFrom, meanOf } from '../basics'
 import { blockSums, normalQuantile } from './flips'
 
 /** How alike values are that follow each other, from -1 to 1 (the autocorrelation at lag one); 0 where that cannot be told. */
-export function likeness(values: ArrayLike<number>): number {
+export function autocorrelation(values: ArrayLike<number>): number {
   const middle = meanOf(values)
   let [together, apart, last] = [0, 0, 0]
   for (let at = 0; at < values.length; at += 1) {
@@ -17,10 +17,10 @@ export function likeness(values: ArrayLike<number>): number {
 
 /**
  * How many values that follow each other are one block, so that blocks are nearly free of each other: for a first-order autoregression, after
- * Carlstein (Annals of Statistics 14, 1986), (2r / (1 - r²))^(2/3) n^(1/3). From memory. The likeness of few values is told too small by
- * about (1 + 4r) / n (Marriott and Pope, Biometrika 41, 1954; from memory), which is given back. `told` is their likeness, where it is known.
+ * Carlstein (Annals of Statistics 14, 1986), (2r / (1 - r²))^(2/3) n^(1/3). From memory. The autocorrelation of few values is told too small by
+ * about (1 + 4r) / n (Marriott and Pope, Biometrika 41, 1954; from memory), which is given back. `told` is their autocorrelation, where it is known.
  */
-export function blockLength(values: ArrayLike<number>, told = likeness(values)): number {
+export function blockLength(values: ArrayLike<number>, told = autocorrelation(values)): number {
   const { length } = values
   if (length < 4) return 1
   const like = Math.min(0.95, told + (1 + 4 * told) / length)

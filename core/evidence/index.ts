@@ -3,7 +3,7 @@ export * from './observations'
 export { isMain, type About } from './questions'
 export { benefit, type Answer } from './benefit'
 export { blockSums, flipChance, normalQuantile, twoSided } from './flips'
-export { blockLength, likeness, meanInterval } from './blocks'
+export { blockLength, autocorrelation, meanInterval } from './blocks'
 export { falseDiscoveryRates } from './many'
 export { changesNeeded, FALSE_CLAIMS, TELLING_GAIN, WANTED_POWER } from './power'
 export {

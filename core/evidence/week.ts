@@ -1,6 +1,6 @@
 import { bisectLeft } from 'd3-array'
 import { DAY_MS } from '../basics'
-import { likeness } from './blocks'
+import { autocorrelation } from './blocks'
 import type { Observation, Outcome } from './observations'
 import { better } from './pairs'
 import { pairsNeeded } from './power'
@@ -42,7 +42,7 @@ export function weekAsked(sessions: readonly Observation[], outcome: Outcome): A
   const y = withoutSlopes(values, time)
   const scores = x.map((each, index) => each * y[index]!)
   const spread = x.reduce((total, each) => total + each * each, 0)
-  const like = likeness(scores)
+  const like = autocorrelation(scores)
   return {
     scores,
     like,

@@ -7,7 +7,7 @@ import {
   changesNeeded,
   falseDiscoveryRates,
   flipChance,
-  likeness,
+  autocorrelation,
   meanInterval,
 } from '#core/evidence'
 
@@ -64,7 +64,7 @@ describe('blocks', () => {
     expect(median(0)).toBeLessThanOrEqual(2)
     expect(median(0.5)).toBeGreaterThan(median(0))
     expect(median(0.8)).toBeGreaterThan(median(0.5))
-    expect(Math.abs(likeness(numbers(4000, 1, 0.5)) - 0.5)).toBeLessThan(0.05)
+    expect(Math.abs(autocorrelation(numbers(4000, 1, 0.5)) - 0.5)).toBeLessThan(0.05)
   })
   it('sum to the whole', () => {
     expect(Array.from(blockSums([1, 2, 3, 4, 5], 2))).toEqual([3, 7, 5])
