@@ -14,11 +14,11 @@ import {
   rankRoutines,
   keptForms,
   latelyOf,
-  notches,
+  adjustments,
   offersNow,
   prepareToday,
   REST_FROM,
-  withNotch,
+  withAdjustment,
   type BodyNow,
   type Prepared,
 } from '#core/plan'
@@ -32,7 +32,7 @@ const LIVES = Number(process.env.LIVES ?? 1000)
 const FROM = Number(process.env.FROM ?? 0)
 const WEEKS = Number(process.env.WEEKS ?? 26)
 const RULES = { dayEndsAtHour: 0 }
-/** A notch is taken at so many of the chances that there are. */
+/** A adjustment is taken at so many of the chances that there are. */
 const TAKES = 0.5
 
 const WAYS = ['today', 'habit', 'careful habit', 'chance', 'careful chance'] as const
@@ -49,7 +49,7 @@ interface Tally {
   cameBack: number
   weeks: number
   met: number
-  notches: number
+  adjustments: number
   overLoad: number
   loadJumps: number
   loadWeeks: number
@@ -60,7 +60,7 @@ interface Tally {
 }
 const nothing = (): Tally =>
   Object.fromEntries(
-    'days offers unsafe offMinutes nothing rested repeated atRisk cameBack weeks met notches overLoad loadJumps loadWeeks alive kept balance lives'
+    'days offers unsafe offMinutes nothing rested repeated atRisk cameBack weeks met adjustments overLoad loadJumps loadWeeks alive kept balance lives'
       .split(' ')
       .map((name) => [name, 0]),
   ) as unknown as Tally
@@ -200,10 +200,10 @@ function live(person: Invented, way: Way, seed: number) {
           ...{ ...setting, routines, sessions, conditions, today: day, dayEndsAtHour: 0 },
           stageOf: (formId: string) => stageOf.get(formId) ?? null,
         }
-        for (let [notch] = notches(asked); notch && chance() < TAKES; [notch] = notches({ ...asked, routines })) {
-          const one = notch
-          tally.notches += 1
-          routines = routines.map((routine) => (routine.id === one.routineId ? withNotch(routine, one) : routine))
+        for (let [adjustment] = adjustments(asked); adjustment && chance() < TAKES; [adjustment] = adjustments({ ...asked, routines })) {
+          const one = adjustment
+          tally.adjustments += 1
+          routines = routines.map((routine) => (routine.id === one.routineId ? withAdjustment(routine, one) : routine))
           prepared.clear()
           if (one.isOn && grownTooMuch(person, routines, sessions, day)) tally.overLoad += 1
         }
@@ -287,6 +287,6 @@ for (const way of WAYS) {
       `${of.cameBack} of ${of.atRisk} forms at risk came back within a week when there was time (${share(of.cameBack, of.atRisk)}; aim: over 95); ` +
       `aim met in ${share(of.met, of.weeks)} of the weeks whose hours and body allowed it (aim: over 95); the same more than three days running ${share(of.repeated, of.offers)} (aim: under 2); ` +
       `kept alive at the end ${share(of.alive, of.kept)}; evenness of areas ${(of.balance / of.lives).toFixed(3)}; weeks with half as much again on the legs as usual ${share(of.loadJumps, of.loadWeeks)}; ` +
-      `${of.notches} notches taken, ${of.overLoad} beyond a tenth (aim: 0)`,
+      `${of.adjustments} adjustments taken, ${of.overLoad} beyond a tenth (aim: 0)`,
   )
 }

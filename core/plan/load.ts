@@ -9,7 +9,7 @@ import {
   type PracticeSetting,
   type Timeline,
 } from '../timeline'
-import type { NotchSession } from './notchTypes'
+import type { AdjustmentSession } from './adjustmentTypes'
 
 /** A week's load on the legs: seconds stood still; and seconds of what asks the legs, each as often as it asks (0 to 3). */
 export interface WeekLoad {
@@ -47,7 +47,7 @@ const NOTHING: WeekLoad = { standing: 0, legs: 0 }
  */
 export function createLoad(
   { routines, today, ...setting }: PracticeSetting & { routines: readonly Routine[]; today: string },
-  sessions: readonly (NotchSession & { day: string })[],
+  sessions: readonly (AdjustmentSession & { day: string })[],
 ) {
   const forms = new Map(setting.forms.map((form) => [form.id, form]))
   const lately = sessions.filter(({ day }) => daysBetween(day, today) < WEEKS * 7)

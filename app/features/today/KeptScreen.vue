@@ -12,8 +12,8 @@ import { plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import { HAND_MINUTES } from './atHand'
 import { KEEPING_WORDS, keptPhrase } from './keptWords'
-import NotchList from './NotchList.vue'
-import { useNotches } from './useNotches'
+import AdjustmentList from './AdjustmentList.vue'
+import { useAdjustments } from './useAdjustments'
 import { askPlanner } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
 import { useTodayRequest } from './useTodayRequest'
@@ -26,7 +26,7 @@ useHead({ title: 'What comes back · Pebblebrook' })
 
 const { kept, resting } = useKept()
 const { setting, about } = useTodayRequest()
-const { notches, phrase, take, taken, takeBack } = useNotches(setting, ref(true))
+const { adjustments, phrase, take, taken, takeBack } = useAdjustments(setting, ref(true))
 const KEEPINGS = ['due', 'fading', 'fresh'] as const satisfies readonly Keeping[]
 const groups = computed(() =>
   KEEPINGS.map((keeping) => ({ keeping, forms: kept.value.filter((form) => form.keeping === keeping) })).filter(
@@ -154,11 +154,11 @@ async function keepAgain(formId: string) {
       </template>
     </section>
 
-    <section v-if="notches.length > 0 || taken" class="stack" aria-labelledby="notches">
-      <h2 id="notches">A little more, or a little less</h2>
-      <NotchList
+    <section v-if="adjustments.length > 0 || taken" class="stack" aria-labelledby="adjustments">
+      <h2 id="adjustments">A little more, or a little less</h2>
+      <AdjustmentList
         named
-        :notches="notches"
+        :adjustments="adjustments"
         :phrase="phrase"
         :taken="taken?.words ?? ''"
         @take="take"

@@ -83,7 +83,7 @@ const wasSettled = ref(false)
 watch(isSettled, (is) => (wasSettled.value ||= is), { immediate: true })
 /** What is not read first is fetched when that stands. */
 const OfferBrook = defineAsyncComponent(() => import('./OfferBrook.vue'))
-const NotchHere = defineAsyncComponent(() => import('./NotchHere.vue'))
+const AdjustmentHere = defineAsyncComponent(() => import('./AdjustmentHere.vue'))
 const TodayDays = defineAsyncComponent(() => import('./TodayDays.vue'))
 const TodayOthers = defineAsyncComponent(() => import('./TodayOthers.vue'))
 /** What most days nobody asks for is fetched when it is. */
@@ -185,7 +185,7 @@ watch(
           <OfferBrook v-if="first" :routine="first.routine" />
         </div>
         <div>
-          <NotchHere
+          <AdjustmentHere
             v-if="first && wasSettled"
             :routine-id="first.routineId"
             :setting="setting"

@@ -216,7 +216,7 @@ onBeforeUnmount(() => moving.forEach((animation) => animation.cancel()))
       </div>
       <svg :width="gaugeWidth" :height="bottom">
         <path
-          class="notches"
+          class="adjustments"
           :d="
             Array.from(
               { length: 9 },
@@ -325,7 +325,7 @@ onBeforeUnmount(() => moving.forEach((animation) => animation.cancel()))
   stroke: var(--pb-clay);
   stroke-width: 4;
 }
-.notches {
+.adjustments {
   stroke: var(--pb-clay);
   stroke-width: 3.5;
   fill: none;

@@ -10,13 +10,13 @@ import {
   rankRoutines,
   generateSession,
   makeWeek,
-  notches,
+  adjustments,
   offersNow,
   type Laid,
   type MakeRequest,
   type MakeWeekRequest,
-  type Notch,
-  type NotchRequest,
+  type Adjustment,
+  type AdjustmentRequest,
   prepareToday,
   seasonRoutine,
   type Prepared,
@@ -43,7 +43,7 @@ export type SentSetting = Omit<TodaySetting, 'forms' | 'routines'> & {
   routines: (Routine | string)[]
 }
 /** What small changes are asked by, besides the setting; only these of its routines are looked at. */
-export interface NotchAsk extends Pick<NotchRequest, 'sessions' | 'today' | 'dayEndsAtHour'> {
+export interface AdjustmentAsk extends Pick<AdjustmentRequest, 'sessions' | 'today' | 'dayEndsAtHour'> {
   routineIds: readonly string[]
   stages: [formId: string, stage: LearningStage][]
 }
@@ -144,11 +144,11 @@ const planWorker = {
     prepared = null
   },
   /** The small changes that practice suggests. */
-  notches({ routineIds, stages, ...ask }: NotchAsk): Notch[] {
+  adjustments({ routineIds, stages, ...ask }: AdjustmentAsk): Adjustment[] {
     if (!setting) return []
     const [those, stageOf] = [new Set(routineIds), new Map(stages)]
     const routines = setting.routines.filter(({ id }) => those.has(id))
-    return notches({ ...setting, ...ask, routines, stageOf: (formId) => stageOf.get(formId) ?? null })
+    return adjustments({ ...setting, ...ask, routines, stageOf: (formId) => stageOf.get(formId) ?? null })
   },
   /** A session made for now; null where none can be. */
   make(ask: TodayAsk): TodayOffer | null {

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { Notch } from '#core/plan'
+import type { Adjustment } from '#core/plan'
 import { usePersonStore } from '~/shared/store/person'
-import { notchReason } from './notchWords'
+import { adjustmentReason } from './adjustmentWords'
 
 /** Small changes that practice suggests, each taken by one press; nothing is changed by itself. */
 const props = defineProps<{
-  notches: readonly Notch[]
-  phrase: (notch: Notch) => string
+  adjustments: readonly Adjustment[]
+  phrase: (adjustment: Adjustment) => string
   /** What was taken last, in words; nothing where nothing was. */
   taken: string
   /** The key that takes the first. */
@@ -14,7 +14,7 @@ const props = defineProps<{
   /** Of several routines: each is named. */
   named?: boolean
 }>()
-const emit = defineEmits<{ take: [notch: Notch]; takeBack: [] }>()
+const emit = defineEmits<{ take: [adjustment: Adjustment]; takeBack: [] }>()
 const person = usePersonStore()
 const nameOf = (routineId: string) => person.routines.find(({ id }) => id === routineId)?.name ?? ''
 /** What was pressed goes with its line: the focus goes on to what takes it back. */
@@ -31,23 +31,24 @@ const keyOf = (at: number) => (at === 0 ? props.shortcut : undefined)
 </script>
 
 <template>
-  <div class="notches">
+  <div class="adjustments">
     <p v-if="taken" role="status" class="row">
       Taken: {{ taken }}.
       <Button ref="back" size="small" severity="secondary" text label="Take it back" @click="emit('takeBack')" />
     </p>
-    <ul v-if="notches.length > 0">
-      <li v-for="(notch, at) in notches" :key="notch.entryId + notch.change.what" class="row">
+    <ul v-if="adjustments.length > 0">
+      <li v-for="(adjustment, at) in adjustments" :key="adjustment.entryId + adjustment.change.what" class="row">
         <span
-          ><template v-if="named">{{ nameOf(notch.routineId) }} · </template>{{ notch.isOn ? 'On' : 'Back' }} by a
-          little: <strong>{{ phrase(notch) }}</strong>, {{ notchReason(notch.reason) }}.</span
+          ><template v-if="named">{{ nameOf(adjustment.routineId) }} · </template
+          >{{ adjustment.isOn ? 'On' : 'Back' }} by a little: <strong>{{ phrase(adjustment) }}</strong>,
+          {{ adjustmentReason(adjustment.reason) }}.</span
         >
         <Button
           size="small"
           severity="secondary"
-          :aria-label="`Take it: ${phrase(notch)}`"
+          :aria-label="`Take it: ${phrase(adjustment)}`"
           :aria-keyshortcuts="keyOf(at)"
-          @click="emit('take', notch)"
+          @click="emit('take', adjustment)"
         >
           Take it<kbd v-if="keyOf(at)" aria-hidden="true">{{ keyOf(at) }}</kbd>
         </Button>
@@ -57,7 +58,7 @@ const keyOf = (at: number) => (at === 0 ? props.shortcut : undefined)
 </template>
 
 <style scoped>
-.notches {
+.adjustments {
   display: grid;
   gap: 0.4rem;
 }

@@ -16,7 +16,13 @@ import { changeGroup, changeStep, stepsOf, type Group, type Routine, type Step }
 import { TooLongError, UnknownFormError } from '../timeline'
 import { GAP_DAYS, GAP_SHARE, HARD_SESSIONS, painAfter, PART_OF_A_COUNT, wasEasy, wasHard } from './felt'
 import { createLoad, MOST_LOAD_GROWTH } from './load'
-import type { Notch, NotchChange, NotchReason, NotchRequest, NotchSession } from './notchTypes'
+import type {
+  Adjustment,
+  AdjustmentChange,
+  AdjustmentReason,
+  AdjustmentRequest,
+  AdjustmentSession,
+} from './adjustmentTypes'
 
 /** So many sessions in a row must have felt easy, the latest not long ago. Our choice. */
 const EASY_SESSIONS = 3
@@ -24,7 +30,7 @@ const EASY_WITHIN_DAYS = 14
 /** At most one change on in a week for a form. */
 const WEEK = 7
 /** Each wrist weight grows by so much. Our choice; that it is begun light and built up slowly is common practice, no source. */
-const WEIGHT_NOTCH_KG = 0.25
+const WEIGHT_ADJUSTMENT_KG = 0.25
 const MOST_WEIGHT_KG = 1.5
 /** Sessions are looked back at for so long. */
 const LOOKED_AT_DAYS = 120
@@ -32,9 +38,9 @@ const LOOKED_AT_DAYS = 120
 const EASIER_VERSIONS: readonly VersionKind[] = ['seated', 'supported', 'higher']
 const GROWS_FROM = LEARNING_STAGES.indexOf('whole')
 
-type Known = NotchSession & { day: string }
+type Known = AdjustmentSession & { day: string }
 interface Seen {
-  request: NotchRequest
+  request: AdjustmentRequest
   /** Latest first. */
   sessions: Known[]
   forms: ReadonlyMap<string, Form>
@@ -46,8 +52,8 @@ interface Seen {
  * The small changes that practice suggests, those back before those on: after sessions that were said to feel easy one step on, at most one a week
  * for a form and within the growth of the week's load; and back after a gap, after pain where a form works, and in a hard week.
  */
-export function notches(request: NotchRequest): Notch[] {
-  const sessions = sessionsOfNotches(request.sessions, request)
+export function adjustments(request: AdjustmentRequest): Adjustment[] {
+  const sessions = sessionsOfAdjustments(request.sessions, request)
     .map((session) => ({ ...session, day: dayOf(session, request.dayEndsAtHour) }))
     .sort((one, other) => (one.startedAt < other.startedAt ? 1 : -1))
   const forms = new Map(request.forms.map((form) => [form.id, form]))
@@ -78,9 +84,9 @@ export function notches(request: NotchRequest): Notch[] {
 }
 
 /** Of a journal those sessions that are looked at for it. */
-export const sessionsOfNotches = <Session extends NotchSession>(
+export const sessionsOfAdjustments = <Session extends AdjustmentSession>(
   sessions: readonly Session[],
-  { today, dayEndsAtHour }: Pick<NotchRequest, 'today' | 'dayEndsAtHour'>,
+  { today, dayEndsAtHour }: Pick<AdjustmentRequest, 'today' | 'dayEndsAtHour'>,
 ): Session[] =>
   sessions.filter((session) => {
     const ago = daysBetween(dayOf(session, dayEndsAtHour), today)
@@ -88,14 +94,14 @@ export const sessionsOfNotches = <Session extends NotchSession>(
   })
 
 /** A routine with a change made. */
-export function withNotch(routine: Routine, { entryId, change }: Pick<Notch, 'entryId' | 'change'>): Routine {
+export function withAdjustment(routine: Routine, { entryId, change }: Pick<Adjustment, 'entryId' | 'change'>): Routine {
   if (change.what === 'rounds') return changeGroup(routine, entryId, { rounds: change.to })
   if (change.what === 'count') return changeStep(routine, entryId, { count: change.to })
   const step = stepsOf(routine).find(isOf(entryId))
   return step ? changeStep(routine, entryId, { manner: mannerWith(step, change) }) : routine
 }
 const isOf = (id: string) => (entry: { id: string }) => entry.id === id
-function mannerWith({ manner }: Step, change: Extract<NotchChange, { what: 'weight' | 'version' }>): Manner {
+function mannerWith({ manner }: Step, change: Extract<AdjustmentChange, { what: 'weight' | 'version' }>): Manner {
   const now = manner ?? { version: null, choices: {} }
   return change.what === 'weight' ? { ...now, weightKg: change.to } : { ...now, version: change.to }
 }
@@ -141,11 +147,11 @@ function stepsHere(routine: Routine, forms: ReadonlyMap<string, Form>): Here[] {
   })
 }
 
-function ofStep(here: Here, seen: Seen): Notch[] {
+function ofStep(here: Here, seen: Seen): Adjustment[] {
   const { routine, step, form } = here
   const { today, ways } = seen.request
   const now = wayFor(step, ways)
-  const notch = (isOn: boolean, change: NotchChange | null, reason: NotchReason): Notch[] =>
+  const adjustment = (isOn: boolean, change: AdjustmentChange | null, reason: AdjustmentReason): Adjustment[] =>
     change ? [{ routineId: routine.id, entryId: step.id, formId: form.id, isOn, change, reason }] : []
   const sessions = sessionsWith(here, seen)
   const [latest] = sessions
@@ -153,14 +159,14 @@ function ofStep(here: Here, seen: Seen): Notch[] {
   if (!latest || !hadAsNow(latest, here, seen)) return []
   const last = seen.sessions.find(({ done }) => done.some((each) => each.formId === form.id && isDone(each)))!
   const days = daysBetween(last.day, today)
-  if (days >= GAP_DAYS) return notch(false, lessAfterGap(step, form), { kind: 'gap', days })
+  if (days >= GAP_DAYS) return adjustment(false, lessAfterGap(step, form), { kind: 'gap', days })
   const places = painAfter(latest, form)
   if (places.length > 0 && daysBetween(latest.day, today) < WEEK)
-    return notch(false, less(step, form, now), { kind: 'pain', places })
-  if (seen.isHardWeek) return isHeavy(step, form, now) ? notch(false, less(step, form, now), { kind: 'hard' }) : []
+    return adjustment(false, less(step, form, now), { kind: 'pain', places })
+  if (seen.isHardWeek) return isHeavy(step, form, now) ? adjustment(false, less(step, form, now), { kind: 'hard' }) : []
   if (!wasEasyLately(sessions, here, seen) || !mayGrow(here, seen)) return []
   const change = more(step, form, now)
-  return change && isWise(here, change, seen) ? notch(true, change, { kind: 'easy', sessions: EASY_SESSIONS }) : []
+  return change && isWise(here, change, seen) ? adjustment(true, change, { kind: 'easy', sessions: EASY_SESSIONS }) : []
 }
 const isDone = ({ outcome }: { outcome: string }) => outcome !== 'skipped'
 const sessionsWith = ({ routine, step }: Here, { sessions }: Seen) =>
@@ -177,18 +183,18 @@ function ofRounds(
   routine: Routine,
   group: Group,
   here: readonly Here[],
-  ofSteps: readonly Notch[],
+  ofSteps: readonly Adjustment[],
   seen: Seen,
-): Notch[] {
+): Adjustment[] {
   const steps = group.steps.filter(({ off }) => !off).length
   if (ofSteps.length > 0 || steps === 0 || here.length < steps || seen.isHardWeek) return []
   const isEasy = here.every((each) => wasEasyLately(sessionsWith(each, seen), each, seen) && mayGrow(each, seen))
   const change = { what: 'rounds' as const, from: group.rounds, to: group.rounds + 1 }
-  const notch: Notch = {
+  const adjustment: Adjustment = {
     ...{ routineId: routine.id, entryId: group.id, formId: '', isOn: true, change },
     reason: { kind: 'easy', sessions: EASY_SESSIONS },
   }
-  return isEasy && isLoadWithin(routine, notch, seen) ? [notch] : []
+  return isEasy && isLoadWithin(routine, adjustment, seen) ? [adjustment] : []
 }
 
 /** Done whole as it stands now, and said to have been easy, without pain. */
@@ -228,7 +234,7 @@ const isHeavy = ({ part }: Step, { effort }: Form, now: Way | undefined) =>
   part === 'stand' || effort.legs >= 2 || now?.weightKg !== undefined
 
 /** One on: out of the chair first, then the count, then the weight. Null at the end of what the form has. */
-function more(step: Step, form: Form, now: Way | undefined): NotchChange | null {
+function more(step: Step, form: Form, now: Way | undefined): AdjustmentChange | null {
   const version = now?.version
   if (version && EASIER_VERSIONS.includes(version) && step.count >= form.counts.usual) {
     const has = (kind: VersionKind) => form.versions.some((each) => each.kind === kind)
@@ -238,34 +244,34 @@ function more(step: Step, form: Form, now: Way | undefined): NotchChange | null 
   const to = nextCount(form, step.count, 1)
   if (to > step.count) return { what: 'count', from: step.count, to }
   const weightKg = now?.weightKg
-  if (weightKg !== undefined && weightKg + WEIGHT_NOTCH_KG <= MOST_WEIGHT_KG)
-    return { what: 'weight', from: weightKg, to: Math.round((weightKg + WEIGHT_NOTCH_KG) * 100) / 100 }
+  if (weightKg !== undefined && weightKg + WEIGHT_ADJUSTMENT_KG <= MOST_WEIGHT_KG)
+    return { what: 'weight', from: weightKg, to: Math.round((weightKg + WEIGHT_ADJUSTMENT_KG) * 100) / 100 }
   return null
 }
 /** One back: the weight first, then the count. Null where there is nothing less. */
-function less(step: Step, form: Form, now: Way | undefined): NotchChange | null {
+function less(step: Step, form: Form, now: Way | undefined): AdjustmentChange | null {
   const weightKg = now?.weightKg
-  if (weightKg !== undefined && weightKg > WEIGHT_NOTCH_KG)
-    return { what: 'weight', from: weightKg, to: Math.round((weightKg - WEIGHT_NOTCH_KG) * 100) / 100 }
+  if (weightKg !== undefined && weightKg > WEIGHT_ADJUSTMENT_KG)
+    return { what: 'weight', from: weightKg, to: Math.round((weightKg - WEIGHT_ADJUSTMENT_KG) * 100) / 100 }
   const to = nextCount(form, step.count, -1)
   return to < step.count ? { what: 'count', from: step.count, to } : null
 }
-function lessAfterGap(step: Step, form: Form): NotchChange | null {
+function lessAfterGap(step: Step, form: Form): AdjustmentChange | null {
   const to = allowedCounts(form).findLast((count) => count <= step.count * GAP_SHARE)
   return to === undefined || to >= step.count ? null : { what: 'count', from: step.count, to }
 }
 
 /** What it would ask is wise: nothing that a condition forbids, and no week much fuller than usual. */
-function isWise({ routine, step, form }: Here, change: NotchChange, seen: Seen): boolean {
+function isWise({ routine, step, form }: Here, change: AdjustmentChange, seen: Seen): boolean {
   const concerns = concernsOf(seen.request.conditions)
-  const notch = { entryId: step.id, change }
-  const changed = stepsOf(withNotch(routine, notch)).find(isOf(step.id))!
+  const adjustment = { entryId: step.id, change }
+  const changed = stepsOf(withAdjustment(routine, adjustment)).find(isOf(step.id))!
   if (askedBy(changed, form, seen.request).some((caution) => concerns.has(caution))) return false
-  return isLoadWithin(routine, notch, seen)
+  return isLoadWithin(routine, adjustment, seen)
 }
-function isLoadWithin(routine: Routine, notch: Pick<Notch, 'entryId' | 'change'>, { load }: Seen): boolean {
+function isLoadWithin(routine: Routine, adjustment: Pick<Adjustment, 'entryId' | 'change'>, { load }: Seen): boolean {
   try {
-    const grown = load.weekWith(withNotch(routine, notch))
+    const grown = load.weekWith(withAdjustment(routine, adjustment))
     const usual = load.usualWeek
     return (['standing', 'legs'] as const).every(
       (what) => grown[what] <= load.weekAsPlanned[what] + 1e-6 || grown[what] <= usual[what] * (1 + MOST_LOAD_GROWTH),

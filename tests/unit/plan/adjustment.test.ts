@@ -4,7 +4,7 @@ import { steadyPace } from '#core/breath'
 import { askedBy } from '#core/compose'
 import { concernsOf, CONDITIONS, USUAL_HOUSE_RULES, type Form } from '#core/forms'
 import { addDays, elsewhereRecord, NOT_SAID, type Felt } from '#core/journal'
-import { notches, withNotch, type Notch, type NotchRequest } from '#core/plan'
+import { adjustments, withAdjustment, type Adjustment, type AdjustmentRequest } from '#core/plan'
 import { stepsOf, type Routine, type Step } from '#core/routine'
 import { compileTimeline, totalsOf } from '#core/timeline'
 import { CATALOGUE } from '#data'
@@ -70,8 +70,8 @@ function followed(of: Routine, daysAgo: number, said: Said = { ease: 4 }, forms:
 /** Sessions of four weeks, thrice a week, in which all felt easy. */
 const easyWeeks = (of: Routine, said: Said = { ease: 4 }, forms = FORMS) =>
   Array.from({ length: 12 }, (_, at) => followed(of, 2 + at * 2, said, forms))
-const ask = (sessions: NotchRequest['sessions'], change: Partial<NotchRequest> = {}): Notch[] =>
-  notches({
+const ask = (sessions: AdjustmentRequest['sessions'], change: Partial<AdjustmentRequest> = {}): Adjustment[] =>
+  adjustments({
     ...SETTING,
     ...{ routines: [REED], sessions, stageOf: () => null, conditions: [], today: TODAY, dayEndsAtHour: 3 },
     ...change,
@@ -91,7 +91,7 @@ describe('small changes', () => {
       },
     ])
     expect(ask(easyWeeks(REED, { exertion: 3 })).map(({ change }) => change)).toEqual([on])
-    expect(withNotch(REED, { entryId: 's', change: { what: 'count', from: 6, to: 7 } }).entries[0]).toMatchObject({
+    expect(withAdjustment(REED, { entryId: 's', change: { what: 'count', from: 6, to: 7 } }).entries[0]).toMatchObject({
       count: 7,
     })
   })
@@ -122,7 +122,7 @@ describe('small changes', () => {
   })
 
   it('wait until the last one was practised', () => {
-    expect(ask(easyWeeks(REED), { routines: [withNotch(REED, ask(easyWeeks(REED))[0]!)] })).toEqual([])
+    expect(ask(easyWeeks(REED), { routines: [withAdjustment(REED, ask(easyWeeks(REED))[0]!)] })).toEqual([])
   })
 
   it('keep within a tenth more of the week’s standing and legs, what was taken and is not practised yet counted', () => {
@@ -141,7 +141,7 @@ describe('small changes', () => {
     const sessions = easyWeeks(two, { ease: 4 }, forms)
     const first = ask(sessions, { routines: [two], forms })
     expect(first.map(({ entryId }) => entryId)).toEqual(['s', 't'])
-    const taken = withNotch(two, { entryId: 's', change: { what: 'count', from: 150, to: 180 } })
+    const taken = withAdjustment(two, { entryId: 's', change: { what: 'count', from: 150, to: 180 } })
     expect(ask(sessions, { routines: [taken], forms })).toEqual([])
   })
 
@@ -153,11 +153,11 @@ describe('small changes', () => {
     expect(of(seated(3))).toEqual([{ what: 'count', from: 3, to: 4 }])
     const weighted = routine(aStep('s', 'sweep', { count: 12, manner: { version: null, choices: {}, weightKg: 0.5 } }))
     expect(of(weighted)).toEqual([{ what: 'weight', from: 0.5, to: 0.75 }])
-    const heavier = withNotch(weighted, { entryId: 's', change: { what: 'weight', from: 0.5, to: 0.75 } })
+    const heavier = withAdjustment(weighted, { entryId: 's', change: { what: 'weight', from: 0.5, to: 0.75 } })
     const fewDays = [...[0, 1, 2].map((days) => followed(heavier, days)), ...easyWeeks(weighted).slice(3)]
     expect(ask(fewDays, { routines: [heavier] })).toEqual([])
     expect(
-      withNotch(weighted, { entryId: 's', change: { what: 'weight', from: 0.5, to: 0.75 } }).entries[0],
+      withAdjustment(weighted, { entryId: 's', change: { what: 'weight', from: 0.5, to: 0.75 } }).entries[0],
     ).toMatchObject({
       manner: { weightKg: 0.75 },
     })
@@ -225,8 +225,8 @@ describe('small changes', () => {
       fc.property(fc.constantFrom(...forms), fc.constantFrom(...CONDITIONS), (form, condition) => {
         const of: Routine = { ...aRoutine([aStep('s', form.id, { count: form.counts.usual })]), id: 'mine' }
         const request = { routines: [of], forms: [form], conditions: [condition] }
-        for (const notch of ask(easyWeeks(of, { ease: 5 }, [form]), request)) {
-          const [step] = stepsOf(withNotch(of, notch))
+        for (const adjustment of ask(easyWeeks(of, { ease: 5 }, [form]), request)) {
+          const [step] = stepsOf(withAdjustment(of, adjustment))
           const concerns = concernsOf([condition])
           expect(askedBy(step!, form, SETTING).filter((each) => concerns.has(each))).toEqual([])
         }

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import type { TodaySetting } from '~/shared/plan/plan.worker'
 import { isForPage } from '~/shared/ui/keys'
-import NotchList from './NotchList.vue'
-import { useNotches } from './useNotches'
+import AdjustmentList from './AdjustmentList.vue'
+import { useAdjustments } from './useAdjustments'
 
 /** The first small change that practice suggests of the routine that stands in front; one key takes it. */
 const props = defineProps<{ routineId: string; setting: TodaySetting; isReady: boolean }>()
-const { notches, phrase, take, taken, takeBack } = useNotches(
+const { adjustments, phrase, take, taken, takeBack } = useAdjustments(
   computed(() => props.setting),
   computed(() => props.isReady),
 )
-const here = computed(() => notches.value.filter(({ routineId }) => routineId === props.routineId).slice(0, 1))
+const here = computed(() => adjustments.value.filter(({ routineId }) => routineId === props.routineId).slice(0, 1))
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!isForPage(event) || event.key.toLowerCase() !== 'g' || !here.value[0]) return
   event.preventDefault()
@@ -19,8 +19,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <NotchList
-    :notches="here"
+  <AdjustmentList
+    :adjustments="here"
     :phrase="phrase"
     :taken="taken?.words ?? ''"
     shortcut="G"

@@ -2,18 +2,18 @@ import { v4 as newUuid } from 'uuid'
 import { computed, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 import { nameWith } from '#core/basics'
 import { latestStages } from '#core/forms'
-import { sessionsOfNotches, withNotch, type Notch } from '#core/plan'
+import { sessionsOfAdjustments, withAdjustment, type Adjustment } from '#core/plan'
 import type { Routine } from '#core/routine'
 import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
-import { notchPhrase } from './notchWords'
+import { adjustmentPhrase } from './adjustmentWords'
 import { askPlanner } from '~/shared/plan/planWorker'
 import type { TodaySetting } from '~/shared/plan/plan.worker'
 
 /** The small changes that practice suggests, looked for once `isReady`; taken one by one, and taken back. */
-export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
+export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
   const person = usePersonStore()
-  const notches = shallowRef<Notch[]>([])
+  const adjustments = shallowRef<Adjustment[]>([])
   let asked = 0
   let askedOf: unknown[] = []
   watch(
@@ -26,7 +26,7 @@ export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
       const rules = { today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour }
       const ask = {
         ...rules,
-        sessions: sessionsOfNotches(person.sessions, rules).map(
+        sessions: sessionsOfAdjustments(person.sessions, rules).map(
           ({ routineId, startedAt, timeZone, planned, done, before, after, exertion }) => ({
             ...{ startedAt, timeZone, planned, done, before, after, exertion },
             routineId: copies.get(routineId ?? '') ?? routineId,
@@ -36,8 +36,8 @@ export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
         stages: [...latestStages(person.person.stages)],
       }
       // What is not suggested is missed by nobody: whoever wants it asks again by opening the page.
-      const found = await askPlanner(setting.value, (remote) => remote.notches(plainCopy(ask))).catch(() => [])
-      if (mine === asked) notches.value = found
+      const found = await askPlanner(setting.value, (remote) => remote.adjustments(plainCopy(ask))).catch(() => [])
+      if (mine === asked) adjustments.value = found
     },
     { immediate: true },
   )
@@ -47,14 +47,14 @@ export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
     formOf: (formId: string) => person.formsById.get(formId),
     routineOf: (routineId: string) => person.routines.find(({ id }) => id === routineId),
   }))
-  const phrase = (notch: Notch) => notchPhrase(notch, names.value)
+  const phrase = (adjustment: Adjustment) => adjustmentPhrase(adjustment, names.value)
   /** What was taken last, to be taken back: the routine as it was, or nothing where it is a copy of one that ships. */
   const taken = shallowRef<{ id: string; before: Routine | null; words: string } | null>(null)
-  async function take(notch: Notch) {
-    const routine = names.value.routineOf(notch.routineId)
+  async function take(adjustment: Adjustment) {
+    const routine = names.value.routineOf(adjustment.routineId)
     if (!routine) return
-    const words = phrase(notch)
-    const next = withNotch(routine, notch)
+    const words = phrase(adjustment)
+    const next = withAdjustment(routine, adjustment)
     // What ships stays as it is: the change is in a copy of my own.
     const copy = { ...next, id: `mine-${newUuid()}`, name: myWay(routine.name) }
     const isShipped = person.isShipped(routine.id)
@@ -68,7 +68,7 @@ export function useNotches(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
     const { id, before } = taken.value
     if (await (before ? person.putRoutine(before) : person.remove('routines', id))) taken.value = null
   }
-  return { notches, phrase, take, taken, takeBack }
+  return { adjustments, phrase, take, taken, takeBack }
 }
 
 const myWay = (name: string) => nameWith(name, ', my way')

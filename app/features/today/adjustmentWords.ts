@@ -1,17 +1,20 @@
 import type { Form } from '#core/forms'
-import type { Notch, NotchReason } from '#core/plan'
+import type { Adjustment, AdjustmentReason } from '#core/plan'
 import type { Routine } from '#core/routine'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { PLACE_WORDS } from '~/shared/words/body'
 import { countPhrase, VERSION_WORDS } from '~/shared/words/practice'
 
-interface NotchNames {
+interface AdjustmentNames {
   formOf: (formId: string) => Form | undefined
   routineOf: (routineId: string) => Routine | undefined
 }
 
 /** What a small change would change: "Rise and sink: 7 times instead of 6 times". */
-export function notchPhrase({ change, formId, routineId, entryId }: Notch, { formOf, routineOf }: NotchNames): string {
+export function adjustmentPhrase(
+  { change, formId, routineId, entryId }: Adjustment,
+  { formOf, routineOf }: AdjustmentNames,
+): string {
   const form = formOf(formId)
   const instead = (of: string, to: string, from: string) => `${of}: ${to} instead of ${from}`
   switch (change.what) {
@@ -34,7 +37,7 @@ export function notchPhrase({ change, formId, routineId, entryId }: Notch, { for
 }
 
 /** Why a small change is suggested. */
-export function notchReason(reason: NotchReason): string {
+export function adjustmentReason(reason: AdjustmentReason): string {
   switch (reason.kind) {
     case 'easy':
       return `it felt easy ${reason.sessions} times running`

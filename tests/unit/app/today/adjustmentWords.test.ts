@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Notch, NotchChange } from '#core/plan'
-import { notchPhrase, notchReason } from '~/features/today/notchWords'
+import type { Adjustment, AdjustmentChange } from '#core/plan'
+import { adjustmentPhrase, adjustmentReason } from '~/features/today/adjustmentWords'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 
 const REED = aForm({ id: 'reed', name: 'Reed', sides: 'alternate', countScope: 'perSide' })
@@ -14,31 +14,33 @@ const names = {
   formOf: (id: string) => (id === 'reed' ? REED : undefined),
   routineOf: (id: string) => (id === 'mine' ? ROUTINE : undefined),
 }
-const notch = (change: NotchChange, formId = 'reed'): Notch => ({
+const adjustment = (change: AdjustmentChange, formId = 'reed'): Adjustment => ({
   ...{ routineId: 'mine', entryId: formId ? 's' : 'g', formId, isOn: true, change },
   reason: { kind: 'easy', sessions: 3 },
 })
 
 describe('a small change in words', () => {
   it('says what there would be instead of what', () => {
-    expect(notchPhrase(notch({ what: 'count', from: 6, to: 7 }), names)).toBe('Reed: 7 times each side instead of 6')
-    expect(notchPhrase(notch({ what: 'weight', from: 0.5, to: 0.75 }), names)).toBe(
+    expect(adjustmentPhrase(adjustment({ what: 'count', from: 6, to: 7 }), names)).toBe(
+      'Reed: 7 times each side instead of 6',
+    )
+    expect(adjustmentPhrase(adjustment({ what: 'weight', from: 0.5, to: 0.75 }), names)).toBe(
       'Reed: 0.75 kg on each wrist instead of 0.5 kg',
     )
-    expect(notchPhrase(notch({ what: 'version', from: 'seated', to: 'plain' }), names)).toBe(
+    expect(adjustmentPhrase(adjustment({ what: 'version', from: 'seated', to: 'plain' }), names)).toBe(
       'Reed: as it is instead of seated',
     )
-    expect(notchPhrase(notch({ what: 'rounds', from: 3, to: 4 }, ''), names)).toBe(
+    expect(adjustmentPhrase(adjustment({ what: 'rounds', from: 3, to: 4 }, ''), names)).toBe(
       'Three rounds: 4 rounds instead of 3',
     )
   })
 
   it('says why', () => {
-    expect(notchReason({ kind: 'easy', sessions: 3 })).toBe('it felt easy 3 times running')
-    expect(notchReason({ kind: 'gap', days: 15 })).toBe('it was not done for 15 days')
-    expect(notchReason({ kind: 'pain', places: ['lowBack', 'leftKnee'] })).toBe(
+    expect(adjustmentReason({ kind: 'easy', sessions: 3 })).toBe('it felt easy 3 times running')
+    expect(adjustmentReason({ kind: 'gap', days: 15 })).toBe('it was not done for 15 days')
+    expect(adjustmentReason({ kind: 'pain', places: ['lowBack', 'leftKnee'] })).toBe(
       'the low back and left knee hurt after it',
     )
-    expect(notchReason({ kind: 'hard' })).toBe('the week was hard')
+    expect(adjustmentReason({ kind: 'hard' })).toBe('the week was hard')
   })
 })
