@@ -200,7 +200,11 @@ function live(person: Invented, way: Way, seed: number) {
           ...{ ...setting, routines, sessions, conditions, today: day, dayEndsAtHour: 0 },
           stageOf: (formId: string) => stageOf.get(formId) ?? null,
         }
-        for (let [adjustment] = adjustments(asked); adjustment && chance() < TAKES; [adjustment] = adjustments({ ...asked, routines })) {
+        for (
+          let [adjustment] = adjustments(asked);
+          adjustment && chance() < TAKES;
+          [adjustment] = adjustments({ ...asked, routines })
+        ) {
           const one = adjustment
           tally.adjustments += 1
           routines = routines.map((routine) => (routine.id === one.routineId ? withAdjustment(routine, one) : routine))

@@ -63,7 +63,7 @@ interface Block {
 /** A sound found in a recording: at which sample, how like it is, and how loud against itself. */
 export interface FoundSound {
   at: number
-  likeness: number
+  correlation: number
   gain: number
 }
 
@@ -87,7 +87,7 @@ export function searchable(recording: Float32Array, longestSamples: number) {
      * Where two sounds lie in the recording: every peak that is like one of them, from 0 to 1 whatever the loudness, by at least so much.
      * Two at once, as real and imaginary part of one transform.
      */
-    find(one: Float32Array, other: Float32Array, leastLikeness: number, apartSamples: number) {
+    find(one: Float32Array, other: Float32Array, leastCorrelation: number, apartSamples: number) {
       const pair = [one, other]
       const re = new Float64Array(BLOCK)
       const im = new Float64Array(BLOCK)
@@ -110,9 +110,9 @@ export function searchable(recording: Float32Array, longestSamples: number) {
             const match = which === 0 ? outRe[lag]! : -outIm[lag]!
             if (match <= 0) continue
             const there = energy[Math.min(recording.length, at + pair[which]!.length)]! - energy[at]!
-            const likeness = match / Math.sqrt(Math.max(1e-12, there * own[which]!))
-            if (likeness < leastLikeness) continue
-            const here = { at, likeness, gain: match / own[which]! }
+            const correlation = match / Math.sqrt(Math.max(1e-12, there * own[which]!))
+            if (correlation < leastCorrelation) continue
+            const here = { at, correlation, gain: match / own[which]! }
             const last = found[which]!.at(-1)
             if (last && at - last.at < apartSamples) {
               // The same sound again some waves later may be as like: where it lies, most of it is explained.

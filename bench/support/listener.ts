@@ -15,7 +15,7 @@ export interface Heard {
   name: string
   atSeconds: number
   seconds: number
-  likeness: number
+  correlation: number
   gain: number
   /** How much of the recording it explains: its own energy there. */
   explains: number
@@ -81,8 +81,8 @@ function candidates(to: Float32Array, known: readonly Known[], least: number, ap
     two.forEach(({ name, shifted }, which) => {
       const own = shifted[0]!.reduce((sum, each) => sum + each * each, 0)
       const seconds = shifted[0]!.length / HEARD_HZ
-      for (const { at: sample, likeness, gain } of found[which]!)
-        all.push({ name, likeness, gain, seconds, atSeconds: sample / HEARD_HZ, explains: gain ** 2 * own })
+      for (const { at: sample, correlation, gain } of found[which]!)
+        all.push({ name, correlation, gain, seconds, atSeconds: sample / HEARD_HZ, explains: gain ** 2 * own })
     })
   }
   return all
@@ -91,7 +91,7 @@ function candidates(to: Float32Array, known: readonly Known[], least: number, ap
 /** How a sound, or its first samples, fits best near a moment, so many samples before or after it, and between samples too. */
 function bestFit(rest: Float32Array, { shifted }: Known, atSeconds: number, samples: number, reachSamples = 2) {
   const near = Math.round(atSeconds * HEARD_HZ)
-  let best = { from: near, sound: shifted[0]!, gain: 0, explains: -1, likeness: 0 }
+  let best = { from: near, sound: shifted[0]!, gain: 0, explains: -1, correlation: 0 }
   for (let from = near - reachSamples; from < near + reachSamples; from += 1) {
     for (const sound of shifted) {
       const until = Math.min(sound.length, samples)
@@ -104,7 +104,7 @@ function bestFit(rest: Float32Array, { shifted }: Known, atSeconds: number, samp
       }
       const explains = match > 0 ? match ** 2 / own : 0
       if (explains > best.explains)
-        best = { from, sound, gain: match / own, explains, likeness: Math.sqrt(explains / Math.max(1e-12, there)) }
+        best = { from, sound, gain: match / own, explains, correlation: Math.sqrt(explains / Math.max(1e-12, there)) }
     }
   }
   return best
@@ -114,11 +114,11 @@ const SURE = 0.8
 /** As loud as what is surely there: of one channel all is made equally loud. Where a loud bell turns all down for a moment, words are softer. */
 const GAIN_WITHIN = { struck: 0.35, word: 0.55 }
 const usualGain = (all: readonly Heard[]) =>
-  median(all.filter(({ likeness }) => likeness > SURE).map(({ gain }) => gain))
+  median(all.filter(({ correlation }) => correlation > SURE).map(({ gain }) => gain))
 
 /** The same is not struck twice so soon. */
 const APART_SECONDS = 0.2
-const STROKE_LIKENESS = 0.33
+const STROKE_CORRELATION = 0.33
 /** What is struck is told by its beginning. */
 const STROKE_SAMPLES = HEARD_HZ / 2
 /** Some waves of the lowest bell. */
@@ -134,7 +134,7 @@ function listenForStrokes(recording: Float32Array, struck: readonly Known[]) {
   const taken: Heard[] = []
   const knownBy = new Map(struck.map((each) => [each.name, each]))
   // A long tone resembles itself some waves earlier or later: between samples, and as a whole, it is told which is which.
-  const all = candidates(recording, struck, STROKE_LIKENESS, APART_SECONDS).map((each) => {
+  const all = candidates(recording, struck, STROKE_CORRELATION, APART_SECONDS).map((each) => {
     const known = knownBy.get(each.name)!
     const { from, gain, explains } = bestFit(recording, known, each.atSeconds, Infinity, WAVES_SAMPLES)
     return { ...each, gain, explains, atSeconds: from / HEARD_HZ }
@@ -158,18 +158,18 @@ function listenForStrokes(recording: Float32Array, struck: readonly Known[]) {
     const best = bestFit(rest, known, each.atSeconds, STROKE_SAMPLES)
     const asLoud = usual[known.isKnock ? 1 : 0]
     const isAsLoud = asLoud === undefined || Math.abs(best.gain / asLoud - 1) < GAIN_WITHIN.struck
-    if (best.likeness < STROKE_LIKENESS || !isAsLoud) continue
+    if (best.correlation < STROKE_CORRELATION || !isAsLoud) continue
     best.sound.forEach((sample, at) => {
       if (best.from + at >= 0 && best.from + at < rest.length) rest[best.from + at]! -= best.gain * sample
     })
-    taken.push({ ...each, likeness: best.likeness, gain: best.gain })
+    taken.push({ ...each, correlation: best.correlation, gain: best.gain })
   }
   return { rung: taken.filter(({ name }) => !knownBy.get(name)!.isKnock), rest }
 }
 
 /** A word that begins between two samples is half as like at the nearest: how like it is, is told between them. */
 const WORD_LIKENESS = { coarse: 0.2, fine: 0.3 }
-/** What is as loud as the voice is elsewhere, to a tenth, is no chance likeness: it is told by less, as under the stroke of a bell. */
+/** What is as loud as the voice is elsewhere, to a tenth, is no chance correlation: it is told by less, as under the stroke of a bell. */
 const AS_LOUD_WITHIN = 0.1
 /**
  * Words: a voice says one after the other, so of all that may be heard those are taken that do not overlap and together explain most (weighted
@@ -187,13 +187,13 @@ function listenForWords(rest: Float32Array, words: readonly Known[]): Heard[] {
   const all = coarse.map((each) => {
     const keen = bestFit(keenRest, keenBy.get(each.name)!, each.atSeconds, Infinity)
     const plain = bestFit(rest, knownBy.get(each.name)!, each.atSeconds, Infinity)
-    const best = keen.likeness > plain.likeness ? keen : plain
-    return { ...each, gain: best.gain, explains: keen.explains, likeness: best.likeness }
+    const best = keen.correlation > plain.correlation ? keen : plain
+    return { ...each, gain: best.gain, explains: keen.explains, correlation: best.correlation }
   })
   const usual = usualGain(all)
-  const isTold = ({ likeness, gain }: Heard) => {
+  const isTold = ({ correlation, gain }: Heard) => {
     const off = usual === undefined ? 0 : Math.abs(gain / usual - 1)
-    return off < GAIN_WITHIN.word && likeness > (off < AS_LOUD_WITHIN ? WORD_LIKENESS.coarse : WORD_LIKENESS.fine)
+    return off < GAIN_WITHIN.word && correlation > (off < AS_LOUD_WITHIN ? WORD_LIKENESS.coarse : WORD_LIKENESS.fine)
   }
   const loud = all.filter(isTold).sort((one, other) => endOf(one) - endOf(other))
   const ends = loud.map(endOf)

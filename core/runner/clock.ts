@@ -99,12 +99,11 @@ export function clockSetRight(
   const unsettled = next ? { ...clock, next: null } : clock
   if (phasesMs === null) return parted ? { wallOffsetMs, audioOffsetMs, next: null } : unsettled
   const furthestMs = wallMs + wallOffsetMs
-  const foreseen = (ms: number) => ms - furthestMs >= FORESEEN_MS
+  const isAhead = (ms: number) => ms - furthestMs >= FORESEEN_MS
   const settled = next && phasesMs.some((ms) => Math.abs(ms - next.fromMs) < 1) ? next : null
   // What is settled stays, or its strokes would be put anew at every beat.
-  if (settled && (!foreseen(settled.fromMs) || Math.abs(settled.audioOffsetMs - audioOffsetMs) <= APART_MS))
-    return clock
-  const fromMs = parted ? (settled?.fromMs ?? phasesMs.find(foreseen)) : undefined
+  if (settled && (!isAhead(settled.fromMs) || Math.abs(settled.audioOffsetMs - audioOffsetMs) <= APART_MS)) return clock
+  const fromMs = parted ? (settled?.fromMs ?? phasesMs.find(isAhead)) : undefined
   if (fromMs !== undefined) return { ...clock, next: { fromMs, audioOffsetMs } }
   const passed = phasesMs.some((ms) => furthestMs >= ms)
   if (passed && Math.abs(apart) > STOOD_STILL_MS) return { wallOffsetMs, audioOffsetMs, next: null }
