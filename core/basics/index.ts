@@ -1,7 +1,7 @@
 /** Basics: checking values against schemas, chance, statistics, tolerances and legibility; no word of the trade. */
 export * from './names'
 export * from './schema'
-export { isFields, isText, quickCheckOf, tested } from './quick'
+export { isFields, quickCheckOf, tested } from './quick'
 export { MOST_FAULTS, shortFault, validate, type Checked, type Fault } from './validate'
 export { crc32 } from './crc32'
 export { chanceFrom, normalFrom, type Chance } from './chance'

@@ -2,7 +2,7 @@
 export const SCREENS = [
   [
     'today, the week, the journal and the settings',
-    ['/', '/week', '/kept', '/journal', '/journal/coverage', '/settings', '/breath', '/remote'],
+    ['/', '/week', '/kept', '/journal', '/journal/coverage', '/settings', '/breath', '/remote', '/trust'],
   ],
   [
     'what the journal says',

@@ -7,13 +7,15 @@ import { exportAll } from './exportAll'
 const person = usePersonStore()
 const fault = ref('')
 const isWriting = ref(false)
-const held = computed(() =>
-  listPhrase([
-    plural(person.sessions.length, 'session'),
-    plural(person.person.routines.length, 'routine'),
-    plural(person.person.forms.length, 'form of my own', 'forms of my own'),
-  ]),
-)
+const held = computed(() => {
+  const { sessions, routines, forms } = person.person
+  const counts = [
+    sessions.length > 0 && plural(sessions.length, 'session'),
+    routines.length > 0 && plural(routines.length, 'routine'),
+    forms.length > 0 && plural(forms.length, 'form of my own', 'forms of my own'),
+  ].filter((each) => each !== false)
+  return counts.length > 0 ? listPhrase(counts) : 'the settings'
+})
 async function writeBack() {
   isWriting.value = true
   const refusal = await person.writeBack()

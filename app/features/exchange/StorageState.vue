@@ -12,6 +12,7 @@ async function look() {
 async function ask() {
   persisted.value = await navigator.storage.persist()
 }
+// A browser that does not answer is said nothing of.
 onMounted(() => void look().catch(() => undefined))
 </script>
 

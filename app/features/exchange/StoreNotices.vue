@@ -83,7 +83,6 @@ watchEffect(() => {
   top: 0;
   z-index: 20;
   display: grid;
-  gap: 0.4rem;
   max-height: 40dvh;
   overflow-y: auto;
 }
@@ -96,6 +95,7 @@ watchEffect(() => {
   padding: 0.6rem clamp(1rem, 3vw, 2.5rem);
   background: var(--pb-raised);
   border-left: 6px solid var(--pb-clay);
+  border-bottom: 1px solid var(--pb-line);
   overflow-wrap: anywhere;
 }
 :deep(.notice p),

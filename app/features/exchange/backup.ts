@@ -50,6 +50,7 @@ export function useBackup(person: Person) {
 
   async function look() {
     readSaved()
+    // Without a readable choice, no file is chosen.
     file.value = (await inFiles((files) => files.get('files', 'chosen')).catch(() => null)) ?? null
   }
   /** Choose the file, and write it at once. False where none was chosen. */

@@ -16,6 +16,7 @@ useHead({ title: computed(() => `${name.value || 'Second screen'} · Pebblebrook
 
 const running = computed(() => status.value === 'running' && !lost.value)
 const wakeLock = useWakeLock()
+// If it is refused, this screen may go dark; the session goes on in the first one.
 watch(running, (now) => void (now ? wakeLock.request('screen') : wakeLock.release()).catch(() => undefined))
 
 const spoken = computed(() => {

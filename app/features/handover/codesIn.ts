@@ -48,6 +48,7 @@ export function openCodes() {
   ): Promise<string[]> {
     const native = await detector
     if (native) {
+      // What the browser cannot read, the worker tries.
       const found = await native.detect(source).catch(() => [])
       if (found.length > 0) return found.map(({ rawValue }) => rawValue)
       if (kind === 'camera') return []

@@ -50,6 +50,7 @@ export function useCamera(video: Ref<HTMLVideoElement | null>, onText: (text: st
   }
   /** The texts of the code pictures in a photograph; none where it is no picture. */
   async function readPhotograph(file: File): Promise<string[]> {
+    // A file that is no picture holds no code picture: the caller names it.
     const bitmap = await createImageBitmap(file).catch(() => null)
     if (!bitmap) return []
     const texts = await codes.read(bitmap, [bitmap.width, bitmap.height], 'photograph')

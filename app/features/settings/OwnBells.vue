@@ -38,6 +38,7 @@ async function bring(bell: BellName, file: File) {
   const say = (words: string, isFault = false) => (told.value = { bell, words, isFault })
   if (file.size > MOST_BYTES) return say(`“${file.name}” is too large for a bell.`, true)
   reading.value = bell
+  // Told below.
   const samples = await samplesOf(file).catch(() => null)
   reading.value = null
   if (!samples) return say(`“${file.name}” is no sound that this browser can read.`, true)

@@ -7,6 +7,7 @@ const address = window.location.host
 /** Whether this server has a certificate of its own; null until that is known. */
 const hasCertificate = ref<boolean | null>(null)
 onMounted(async () => {
+  // Without an answer there is no certificate to download.
   const answer = await fetch(atBase('api/certificate'), { method: 'HEAD' }).catch(() => null)
   hasCertificate.value = answer?.ok === true
 })
@@ -80,7 +81,7 @@ const SYSTEMS: { name: string; steps: string[] }[] = [
       </p>
       <section v-for="system in SYSTEMS" :key="system.name" class="stack tight">
         <h2>{{ system.name }}</h2>
-        <ol>
+        <ol class="steps">
           <li v-for="step in system.steps" :key="step">{{ step }}</li>
         </ol>
       </section>
@@ -92,3 +93,11 @@ const SYSTEMS: { name: string; steps: string[] }[] = [
     </template>
   </div>
 </template>
+
+<style scoped>
+.steps {
+  list-style: decimal;
+  padding-left: 1.6rem;
+  margin: 0;
+}
+</style>

@@ -26,6 +26,7 @@ const journalWorker = {
       const inOrder = [...observed.values()].sort((one, other) => one.startedAtMs - other.startedAtMs)
       return { answers: benefit(inOrder), sessions: inOrder.length }
     })
+    // A question that fails does not hold up the next.
     before = answered.catch(() => {})
     return answered
   },

@@ -46,6 +46,7 @@ export function openWithWorker() {
       }
       const begun: typeof opening = {
         ...{ world, read: null },
+        // Then the page asks by itself.
         about: judged().catch(() => null),
         listen(listener) {
           hear = listener

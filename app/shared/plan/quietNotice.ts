@@ -7,6 +7,7 @@ export async function quietNotice(words: string, tag: string): Promise<void> {
   try {
     new Notification('Pebblebrook', options)
   } catch {
+    // A notice that the system refuses is not worth another: the page says the same.
     const registration = await navigator.serviceWorker?.getRegistration().catch(() => undefined)
     await registration?.showNotification('Pebblebrook', options).catch(() => undefined)
   }

@@ -57,6 +57,7 @@ export function useCueRecorder({ staysOpen = false } = {}) {
     recordingNow.value = null
     const blob = new Blob(parts)
     const context = new OfflineAudioContext(1, 1, RATE_HZ)
+    // Told below.
     const buffer = await context.decodeAudioData(await blob.arrayBuffer()).catch(() => null)
     const ready = buffer && trimRecording(buffer.getChannelData(0), RATE_HZ)
     if (!ready) {

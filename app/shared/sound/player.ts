@@ -123,6 +123,7 @@ export function createPlayer(
   return {
     context,
     async unlock() {
+      // A browser that forbids sound before a press is asked again at the next command.
       if (context.state !== 'running') await context.resume().catch(() => undefined)
     },
     prepare() {

@@ -83,6 +83,7 @@ export async function saidClips(texts: readonly string[], from: SaidFrom = BROWS
   const clips: SaidClip[] = []
   let reachable = true
   for (const text of wanted) {
+    // A clip that cannot be read is made anew.
     const kept = await store?.get('clips', keyOf(text)).catch(() => undefined)
     if (kept) {
       clips.push(kept)
@@ -113,6 +114,7 @@ async function keep(store: IDBPDatabase<SaidSchema> | null, clip: SaidClip): Pro
 /** Forget them all. */
 export async function eraseSaid(): Promise<void> {
   const store = await open()
+  // Clips that cannot be deleted hold words alone; the next erasing tries again.
   await store?.clear('clips').catch(() => undefined)
   store?.close()
 }

@@ -108,6 +108,7 @@ export function createSpeaker({ keepsClips = true } = {}): Speaker {
 
   return {
     async open() {
+      // Without the index nothing can be said, which is told before the session.
       index ??= await fetch(atBase('voice/index.json'))
         .then((answer) => answer.json() as Promise<VoiceIndex>)
         .catch(() => null)
@@ -135,6 +136,7 @@ export function createSpeaker({ keepsClips = true } = {}): Speaker {
     bufferOf,
     bellOf(bell, context) {
       const own = bells.get(bell)
+      // A bell that cannot be decoded is replaced by the one that ships.
       return own ? decoded(own.id, async () => fromBase64(own.wav).buffer, context).catch(() => null) : null
     },
     async buffersOf(phrases, context) {

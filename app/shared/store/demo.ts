@@ -15,6 +15,7 @@ export async function serverShowsDemo(): Promise<boolean> {
  * host. Throws where neither can be.
  */
 export async function demoText(date: string, zone: string): Promise<string> {
+  // Without a server the demo is made in this browser.
   const answer = await fetch(atBase(`api/demo?${new URLSearchParams({ date, zone })}`)).catch(() => null)
   return answer?.ok ? answer.text() : madeHere(date, zone)
 }

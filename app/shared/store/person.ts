@@ -126,6 +126,7 @@ export const usePersonStore = defineStore('person', () => {
   let loadedWorld: World | null = null
   const noteDeleted = () => void (wasDeleted.value ||= !dequal(person.value, newPerson()))
   async function lookWhetherDeleted(why: 'deleted' | 'closed') {
+    // A database that cannot be read is told by whoever reads next.
     if (why === 'deleted' || (await queue.read(isEmpty).catch(() => false))) noteDeleted()
   }
   /** Write all that is in memory into the database that was deleted. Answers why it was refused; empty when it is done. */
