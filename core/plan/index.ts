@@ -2,6 +2,7 @@
 export { learnedWith, seriesState, type SeriesState } from './series'
 export { bodyOf, purposeNow, REST_FROM, type BodyNow } from './body'
 export { latelyOf, type Lately } from './lately'
+export { middleMinutes } from './habit'
 export { rankRoutines, MOST_OFFERED, offersFitted, prepareToday, type Prepared } from './judge'
 export { offersNow } from './offersNow'
 export type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason, TodayRequest } from './todayTypes'

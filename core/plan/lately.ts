@@ -1,6 +1,7 @@
 import { COUNT_UNITS, isClosingPart, type ArcPart, type Area, type Form, type Side } from '../forms'
 import type { DoneStep } from '../runner'
 import { addDays, dayOf, daysBetween, type SessionRecord } from '../journal'
+import { HABIT_WEEKS } from './habit'
 
 /** What was done lately, as far as it tells what is next. It can be sent to a worker. */
 export interface Lately {
@@ -29,8 +30,6 @@ export interface RoutineLately {
 
 /** A form done longer ago than this counts as not done. Our choice. */
 export const FORM_DAYS = 120
-/** Habits are read from this many weeks back. */
-const HABIT_WEEKS = 6
 const WEEK = 7
 /** What is usual is read from so many weeks before the last seven days. */
 export const WEEKS_BEFORE = 4

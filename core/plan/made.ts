@@ -4,6 +4,7 @@ import { daysBetween } from '../journal'
 import { activeSteps } from '../routine'
 import { TooLongError } from '../timeline'
 import { cautionsSpared, purposeNow } from './body'
+import { USUAL_MINUTES } from './habit'
 import { weigh } from './judge'
 import { AT_RISK_BELOW } from './keeping'
 import type { TodayOffer, TodayRequest } from './todayTypes'
@@ -15,8 +16,6 @@ const ENOUGH_DUE = 3
 /** What fits into so few minutes where nothing else does. Our choice. */
 const FEW_MINUTES = 5
 const SHORT: readonly Purpose[] = ['seated', 'deskBreak', 'evening']
-/** Where nothing was said about the minutes. Our choice. */
-const USUAL_MINUTES = 12
 /** The work of generating a session when nothing else is offered. Our choice. */
 export const MAKE_ALONE_WORK = 4_000_000
 

@@ -9,6 +9,7 @@ import { latelyOf } from './lately'
 import { stepsPlanned } from './load'
 import { seriesState } from './series'
 import type { TodayAsked, TodayOffer } from './todayTypes'
+import { HABIT_WEEKS, middleMinutes, USUAL_MINUTES } from './habit'
 import { dayTimeOf, freeAt } from './hours'
 import { routinesOfTurn, turnOn, weekOf, type PlannedDay } from './week'
 import { DAY_TIMES, type DayTime, type Laid, type Planned, type WeekRules } from './weekTypes'
@@ -43,11 +44,9 @@ interface Slot {
   minutes: number
 }
 
-/** Without an aim and without a habit, so many days a week; without hours said, so many minutes. Our choice. */
+/** Without an aim and without a habit, so many days a week. Our choice. */
 const USUAL_DAYS = 4
-const USUAL_MINUTES = 12
 const LEAST_MINUTES = 3
-const HABIT_WEEKS = 6
 
 /**
  * A week, proposed: which days, at which time, how long and what; only where nothing is laid yet, from today on. Days by what I aim at (or mostly
@@ -115,18 +114,12 @@ function slotsOf(request: MakeWeekRequest, days: readonly PlannedDay[]): Slot[] 
 function usualMinutes({ sessions, today, dayEndsAtHour }: MakeWeekRequest): Record<DayTime, number[]> {
   const first = addDays(today, -7 * HABIT_WEEKS)
   const lately = sessions.filter((session) => dayOf(session, dayEndsAtHour) >= first)
-  const middle = (list: readonly SessionRecord[]) => {
-    const minutes = list
-      .map(({ practisedSeconds }) => Math.round(practisedSeconds / 60))
-      .sort((one, other) => one - other)
-    return minutes[Math.floor(minutes.length / 2)] ?? null
-  }
   const mornings = lately.filter((session) => dayTimeOf(session) === 'morning').length * 2 >= lately.length
-  const inAll = Math.max(LEAST_MINUTES, middle(lately) ?? USUAL_MINUTES)
+  const inAll = Math.max(LEAST_MINUTES, middleMinutes(lately) ?? USUAL_MINUTES)
   const minutes = Array.from({ length: 7 }, (_, at) =>
     Math.max(
       LEAST_MINUTES,
-      middle(lately.filter((session) => weekday(dayOf(session, dayEndsAtHour)) === at + 1)) ?? inAll,
+      middleMinutes(lately.filter((session) => weekday(dayOf(session, dayEndsAtHour)) === at + 1)) ?? inAll,
     ),
   )
   const none = Array.from({ length: 7 }, () => 0)

@@ -1,4 +1,5 @@
 import { addDays, dayOf, weekday, weekStart, type SessionRecord } from '../journal'
+import { HABIT_WEEKS, middleMinutes, USUAL_MINUTES } from './habit'
 import { dayTimeOf } from './hours'
 import { DAY_TIMES, type DayTime, type Planned, type WeekRules } from './weekTypes'
 
@@ -9,10 +10,7 @@ export interface WeekHour {
   minutes: number
 }
 
-/** Without hours said and without a habit, so many minutes. Our choice. */
-const USUAL_MINUTES = 15
 const LEAST_MINUTES = 5
-const HABIT_WEEKS = 6
 
 interface HoursRequest {
   sessions: readonly SessionRecord[]
@@ -32,7 +30,7 @@ export function hoursFor(times: number, request: HoursRequest): WeekHour[] {
   const { planned, week, restWeekdays, today } = request
   const lately = latelyDone(request)
   const mornings = lately.filter(({ time }) => time === 'morning').length * 2 >= lately.length
-  const usual = middleOf(lately.map(({ minutes }) => minutes)) ?? USUAL_MINUTES
+  const usual = Math.max(LEAST_MINUTES, middleMinutes(lately) ?? USUAL_MINUTES)
   const minutesOn = (day: number, time: DayTime) => {
     if (week.minutes) return week.minutes[time][day - 1] ?? 0
     return (time === 'morning') === mornings ? usual : 0
@@ -81,10 +79,6 @@ function latelyDone({ sessions, today, dayEndsAtHour }: HoursRequest) {
     .map((session) => ({
       weekday: weekday(dayOf(session, dayEndsAtHour)),
       time: dayTimeOf(session),
-      minutes: Math.max(LEAST_MINUTES, Math.round(session.practisedSeconds / 60)),
+      practisedSeconds: session.practisedSeconds,
     }))
-}
-function middleOf(list: readonly number[]): number | null {
-  const inOrder = [...list].sort((one, other) => one - other)
-  return inOrder[Math.floor(inOrder.length / 2)] ?? null
 }

@@ -15,6 +15,7 @@ import {
   asksOfWeek,
   keptForms,
   latelyOf,
+  middleMinutes,
   seriesState,
   USUAL_WEEK,
   weekOf,
@@ -107,9 +108,8 @@ const LATEST = 30
 const LEAST_MINUTES = 3
 /** Of the latest sessions the one in the middle; null before any. */
 export function usualMinutesOf({ sessions }: PlanFacts): number | null {
-  const lengths = sessions.slice(0, LATEST).map(({ practisedSeconds }) => practisedSeconds)
-  const middle = lengths.sort((one, other) => one - other)[Math.floor(lengths.length / 2)]
-  return middle ? Math.max(LEAST_MINUTES, Math.round(middle / 60)) : null
+  const middle = middleMinutes(sessions.slice(0, LATEST))
+  return middle === null ? null : Math.max(LEAST_MINUTES, middle)
 }
 
 /** The lessons that are next, by the routine; one that is led in a stage is begun from its series. */
