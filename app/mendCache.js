@@ -4,8 +4,8 @@
   const FLAG = 'pebblebrook.mended'
   const mend = async () => {
     // Without a network the copy is all that there is.
-    const isReached = await fetch('/sw.js', { cache: 'no-store' }).catch(() => null)
-    if (!isReached) return
+    const answer = await fetch(`${location.pathname}?reached`, { cache: 'no-store' }).catch(() => null)
+    if (!answer) return
     for (const each of (await navigator.serviceWorker?.getRegistrations()) ?? []) await each.unregister()
     for (const name of await caches.keys()) await caches.delete(name)
     location.reload()

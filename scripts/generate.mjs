@@ -1,6 +1,7 @@
 // npm run generate: the application as files that any web host or folder can serve, in dist/. `-- --base /folder/` where it is to lie in a folder of
 // its host. The files are those of the server's build, told where they lie.
 import { spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuild, ensurePackages, freePort, giveUp, ROOT } from './prepare.mjs'
@@ -80,6 +81,7 @@ for (const file of keepers)
 change('sw.js', [
   ['{url:"/",', `{url:"${base}",`],
   ['createHandlerBoundToURL("/")', `createHandlerBoundToURL("${base}")`],
+  ['"/checkedCache.js"', `"${base}checkedCache.js"`],
 ])
 const manifest = JSON.parse(readFileSync(join(DIST, 'manifest.webmanifest'), 'utf8'))
 const here = (url) => base + url.replace(/^\//, '')
@@ -90,6 +92,16 @@ writeFileSync(
     ...{ id: base, start_url: base, scope: base },
     shortcuts: manifest.shortcuts.map((each) => ({ ...each, url: here(each.url) })),
   }),
+)
+// Files that were changed are cached by their new hash.
+const hashIn = (folder, file) =>
+  `sha256-${createHash('sha256')
+    .update(readFileSync(join(folder, file)))
+    .digest('base64')}`
+const changed = keepers.map((file) => join('_nuxt', file))
+change(
+  'sw.js',
+  changed.map((file) => [hashIn(BUILT, file), hashIn(DIST, file)]),
 )
 console.log(`
 The files lie in dist/. Copy what is in it to ${base === '/' ? 'the root' : base} of a web host, or look at it here with any server of files.
