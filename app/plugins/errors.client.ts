@@ -17,7 +17,10 @@ export default defineNuxtPlugin((nuxtApp) => {
       `Something failed on this page${why}. Load the page again. If it comes back, export your data.`,
     )
   }
-  nuxtApp.hook('vue:error', tell)
+  // Until then Nuxt has a handler of its own, for a start that fails. What an error boundary shows does not come here.
+  nuxtApp.hook('app:mounted', () => {
+    nuxtApp.vueApp.config.errorHandler = (error) => reportError(error)
+  })
   addEventListener('unhandledrejection', ({ reason }) => tell(reason))
   // Messages without an error object, such as those of a ResizeObserver that is called again, are no faults.
   addEventListener('error', ({ error }) => error && tell(error))

@@ -1,6 +1,4 @@
-import { array, mixed, object, string } from 'yup'
-import { validate } from '#core/basics'
-import { PERSON_LISTS, type ListName } from '#core/formats'
+import type { ListName } from '#core/formats'
 
 /** One item that changes: its state before and after; null where there is none. The settings are one item, `settings`. */
 export interface ItemChange {
@@ -30,27 +28,4 @@ export function compose(first: Change, second: Change): Change {
 export const lastStateOf = (changes: readonly Change[], list: ItemChange['list'], id: string): unknown =>
   changes.flat().findLast((item) => item.list === list && item.id === id)?.to
 
-const itemSchema = object({
-  list: string()
-    .oneOf([...PERSON_LISTS, 'settings'])
-    .required(),
-  id: string().required(),
-  from: mixed().nullable(),
-  to: mixed().nullable(),
-})
-const changesSchema = array(array(itemSchema).required().min(1)).required()
-
 export const writeChanges = (changes: readonly Change[]): string => JSON.stringify(changes)
-
-/** Changes from the text that `writeChanges` made, or from the form of earlier versions, one `{ list, items }`; none where it cannot be read. */
-export function readChanges(text: string): Change[] {
-  try {
-    const value = JSON.parse(text) as Change[] | { list: string; items: object[] }
-    const changes = Array.isArray(value) ? value : [value.items.map((item) => ({ list: value.list, ...item }))]
-    const checked = validate(changesSchema, changes)
-    return checked.ok ? (checked.value as Change[]) : []
-  } catch {
-    // No JSON, or another shape: there is nothing that could be stored.
-    return []
-  }
-}

@@ -1,6 +1,6 @@
 import { v4 as newUuid } from 'uuid'
 import { wallMs } from '~/shared/sound/clock'
-import { readChanges, writeChanges, type Change } from './changes'
+import { writeChanges, type Change } from './changes'
 import type { World } from './database'
 import { draftsOf, layDraft, readDraft } from './drafts'
 
@@ -31,6 +31,9 @@ export function createLaidAside(changesOf: (world: World) => Change[]) {
   /** Store what other pages have laid aside, the first page's first. A change that is refused becomes one of this page. */
   async function takeUp(world: World, change: (items: Change) => Promise<unknown>) {
     const others = draftsOf(world, START).filter((each) => each !== mine)
+    if (others.length === 0) return
+    // The schema is fetched only if there is something to check.
+    const { readChanges } = await import('./readChanges')
     for (const each of others.sort()) {
       for (const items of readChanges(readDraft(world, each) ?? '')) await change(items)
       if (changesOf(world).length > 0) layAside()

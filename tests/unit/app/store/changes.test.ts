@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { compose, lastStateOf, overlap, readChanges, writeChanges, type Change } from '~/shared/store/changes'
+import { compose, lastStateOf, overlap, writeChanges, type Change } from '~/shared/store/changes'
+import { readChanges } from '~/shared/store/readChanges'
 
 const item = (id: string, from: unknown, to: unknown) => ({ list: 'forms' as const, id, from, to })
 
