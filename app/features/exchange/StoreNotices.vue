@@ -12,9 +12,12 @@ const person = usePersonStore()
 const trying = ref(false)
 async function tryAgain() {
   trying.value = true
-  const stored = await person.retryRefused()
-  if (stored.length > 0) person.notify('retried', `Saved now: ${listPhrase(stored.map(({ what }) => what))}.`)
-  trying.value = false
+  try {
+    const stored = await person.retryRefused()
+    if (stored.length > 0) person.notify('retried', `Saved now: ${listPhrase(stored.map(({ what }) => what))}.`)
+  } finally {
+    trying.value = false
+  }
 }
 async function exportNow() {
   const [first] = await exportAll(person)

@@ -63,6 +63,7 @@ export function createSaving({ queue, world, person, find, notify, tell }: Store
    * refuses stays in memory, and is told by the queue.
    */
   async function change(states: readonly NewState[]): Promise<boolean> {
+    if (states.length === 0) return true
     const isOwn = world.value === 'own'
     const asked = queue.changesOf(world.value)
     const items = states.map(({ list, id, from, to }) => ({

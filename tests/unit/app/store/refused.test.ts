@@ -119,6 +119,11 @@ describe('a write that the database refused', () => {
     const database = await openWorld('own')
     expect([await database.count('forms'), await database.count('routines')]).toEqual([1, 1])
   })
+  it('is none where nothing changes', async () => {
+    const person = await aPage()
+    expect(await person.change([])).toBe(true)
+    expect(person.refused).toEqual([])
+  })
   it('is written together with the next change of one of its items, which stands', async () => {
     const person = await aPage()
     await person.change([stateOf('forms', aForm({ id: 'f', name: 'First' })), stateOf('routines', routine('First'))])
