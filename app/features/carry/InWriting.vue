@@ -23,7 +23,7 @@ const person = usePersonStore()
 const title = computed(() => props.session.title)
 
 const fault = ref('')
-/** A file that cannot be made is told. */
+/** Make a file, and show an error if that fails. */
 async function give(what: () => Promise<void> | void) {
   fault.value = ''
   try {

@@ -11,7 +11,7 @@ const props = defineProps<{
   zip: { name: string; file: Blob } | null
   /** Words that the file should say, and does not. */
   unsaid: readonly string[]
-  /** Where they can be recorded. */
+  /** Address of the page that records them. */
   voicePage: string
 }>()
 

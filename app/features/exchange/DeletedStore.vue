@@ -35,7 +35,7 @@ async function writeBack() {
     <div class="row">
       <Button label="Write it back" size="small" :loading="isWriting" @click="writeBack" />
       <Button label="Export it" size="small" severity="secondary" @click="exportAll(person)" />
-      <Button label="Leave it deleted" size="small" severity="secondary" text @click="person.acceptDeletion()" />
+      <Button label="Start empty" size="small" severity="secondary" text @click="person.acceptDeletion()" />
     </div>
   </section>
 </template>

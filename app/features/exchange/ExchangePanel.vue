@@ -65,7 +65,7 @@ async function erase(keepsCopy: boolean) {
   await follow.lookForInterrupted()
   await lookBack()
 }
-/** A full browser has no room for the copy that could be gone back to. */
+/** Ask again: without room for a copy, the deletion cannot be undone. */
 function askToEraseForGood(refusal: string) {
   confirm.require({
     header: 'Erase without a copy?',

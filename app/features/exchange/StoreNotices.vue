@@ -7,7 +7,7 @@ import DeletedStore from './DeletedStore.vue'
 import { exportAll } from './exportAll'
 import NewVersion from './NewVersion.vue'
 
-/** What must be seen of the store: changes that it refused, and what other tabs did. Each stays until it is settled or closed. */
+/** Notices of the store: refused changes, conflicts with other tabs, slow writes. Each stays until it is resolved or closed. */
 const person = usePersonStore()
 const trying = ref(false)
 async function tryAgain() {
@@ -32,7 +32,7 @@ const showsAll = ref(false)
 const shown = computed(() => (showsAll.value ? person.notices : person.notices.slice(-MOST_SHOWN)))
 const hidden = computed(() => person.notices.length - shown.value.length)
 
-/** What the notices lie over is scrolled out from under them. */
+/** The focused element is scrolled to below the notices. */
 const box = useTemplateRef<HTMLElement>('box')
 const { height } = useElementSize(box)
 watchEffect(() => {

@@ -48,7 +48,7 @@ export function openCodes() {
   ): Promise<string[]> {
     const native = await detector
     if (native) {
-      // What the browser cannot read, the worker tries.
+      // If the browser's detector fails, the worker reads the picture.
       const found = await native.detect(source).catch(() => [])
       if (found.length > 0) return found.map(({ rawValue }) => rawValue)
       if (kind === 'camera') return []

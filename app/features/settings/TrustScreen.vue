@@ -6,10 +6,13 @@ useHead({ title: 'Trust this server · Pebblebrook' })
 const address = window.location.host
 /** Whether this server has a certificate of its own; null until that is known. */
 const hasCertificate = ref<boolean | null>(null)
+const fault = ref('')
 onMounted(async () => {
-  // Without an answer there is no certificate to download.
-  const answer = await fetch(atBase('api/certificate'), { method: 'HEAD' }).catch(() => null)
-  hasCertificate.value = answer?.ok === true
+  try {
+    hasCertificate.value = (await fetch(atBase('api/certificate'), { method: 'HEAD' })).ok
+  } catch {
+    fault.value = 'The server did not answer. Load this page again while it can be reached.'
+  }
 })
 
 /** Names of menus as they are from memory; they differ between versions. */
@@ -63,7 +66,8 @@ const SYSTEMS: { name: string; steps: string[] }[] = [
   <div class="stack">
     <NuxtLink to="/settings#data">Settings</NuxtLink>
     <h1>Trust this server</h1>
-    <p v-if="hasCertificate === false" role="status">
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-else-if="hasCertificate === false" role="status">
       This server has no certificate of its own to trust. It has one when it is started for the house with
       <code>npm start -- --lan</code>.
     </p>

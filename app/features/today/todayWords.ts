@@ -13,7 +13,7 @@ export interface OfferWords {
   /** "5 steps". */
   steps: string
   reasons: string[]
-  /** What is other than planned; empty where nothing is. */
+  /** Differences from the plan; empty without any. */
   changed: string
 }
 
