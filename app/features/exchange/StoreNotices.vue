@@ -32,11 +32,13 @@ const showsAll = ref(false)
 const shown = computed(() => (showsAll.value ? person.notices : person.notices.slice(-MOST_SHOWN)))
 const hidden = computed(() => person.notices.length - shown.value.length)
 
-/** The focused element is scrolled to below the notices. */
+/** What has the focus is scrolled to below the notices, also when they appear or grow over it. */
 const box = useTemplateRef<HTMLElement>('box')
 const { height } = useElementSize(box)
-watchEffect(() => {
-  document.documentElement.style.scrollPaddingTop = height.value > 0 ? `${height.value}px` : ''
+watch(height, (now) => {
+  document.documentElement.style.scrollPaddingTop = now > 0 ? `${now}px` : ''
+  const focused = document.activeElement
+  if (focused && focused !== document.body && !box.value?.contains(focused)) focused.scrollIntoView({ block: 'nearest' })
 })
 </script>
 
@@ -86,7 +88,7 @@ watchEffect(() => {
   top: 0;
   z-index: 20;
   display: grid;
-  max-height: 40dvh;
+  max-height: 25dvh;
   overflow-y: auto;
 }
 :deep(.notice) {
