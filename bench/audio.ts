@@ -55,7 +55,13 @@ function jobOf(routine: Routine): SoundJob {
   const cues = heardOf(timeline, { breathTones: true, voice, secondsOf })
   const said = cues.flatMap((cue) => (cue.kind === 'voice' ? cue.phrases : []))
   return {
-    ...{ title: routine.name, album: '', track: 0, format: 'mp3', timeline, cues, apart: 0 },
+    title: routine.name,
+    album: '',
+    track: 0,
+    format: 'mp3',
+    timeline,
+    cues,
+    apart: 0,
     sound: FIRST_SETTINGS.sound,
     clips: new Map(said.flatMap((each) => (clips.clipOf(each) ? [[clipKey(each), clips.clipOf(each)!]] : []))),
   }
@@ -101,7 +107,10 @@ const minutes = timeline.totalSeconds / 60
 await makeSoundFile({ ...job, ...jobOf(SHIPPED_ROUTINES[0]!) }, mp3, () => {})
 
 const sounds = placedSounds(timeline, cues, {
-  ...{ sound: job.sound, sampleRateHz: RATE, apart: 0, clipOf: (each) => job.clips.get(clipKey(each)) ?? null },
+  sound: job.sound,
+  sampleRateHz: RATE,
+  apart: 0,
+  clipOf: (each) => job.clips.get(clipKey(each)) ?? null,
 })
 const lengthSamples = Math.round(timeline.totalSeconds * RATE)
 let from = performance.now()

@@ -23,15 +23,14 @@ function someLaid(at: number): Laid {
   const until = whole(2) ? { untilDay: addDays(day, weeks * 7 + whole(7)) } : {}
   const notOn = Array.from({ length: whole(4) }, () => addDays(day, whole(weeks + 1) * 7))
   return {
-    ...{
-      id: `p${at}`,
-      kind: 'practice',
-      day,
-      time: whole(2) ? 'morning' : 'evening',
-      minutes: null,
-      changes: whole(9),
-    },
-    ...{ at: `${two(whole(24))}:${two(whole(60))}`, what: { kind: 'routine', routineId: 'r' } },
+    id: `p${at}`,
+    kind: 'practice',
+    day,
+    time: whole(2) ? 'morning' : 'evening',
+    minutes: null,
+    changes: whole(9),
+    at: `${two(whole(24))}:${two(whole(60))}`,
+    what: { kind: 'routine', routineId: 'r' },
     ...(whole(2) ? { weekly: { ...until, notOn: [...new Set(notOn)].sort() } } : {}),
   }
 }
@@ -47,7 +46,9 @@ function timesOf(event: ICAL.Event): string[] {
 
 for (const zone of ZONES) {
   process.env.TZ = zone
-  let [times, lost, added] = [0, 0, 0]
+  let times = 0
+  let lost = 0
+  let added = 0
   for (let plan = 0; plan < PLANS; plan += 1) {
     const planned = Array.from({ length: 1 + whole(8) }, (_, at) => someLaid(at))
     const text = writePlanCalendar(

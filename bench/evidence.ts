@@ -91,7 +91,9 @@ for (const person of PEOPLE) {
     [365, 0.6],
     [365, 0.9],
   ] as const) {
-    let [claimed, questions, ripe] = [0, 0, 0]
+    let claimed = 0
+    let questions = 0
+    let ripe = 0
     const what = new Map<string, number>()
     for (let index = 0; index < JOURNALS; index += 1) {
       const answers = benefit(journal(seed * 1_000_003 + index, { ...none, person, days, lasting }))
@@ -137,7 +139,8 @@ for (const wanted of [20, 25, 30, 40]) {
 console.log('Trials with the pairs that they ask for, changes spreading by 1.2 steps, 8% of days missed:')
 const wanted = pairsWanted(1, 1.2, chanceFrom(seed))
 for (const gain of [0, 1]) {
-  let [one, other] = [0, 0]
+  let one = 0
+  let other = 0
   const normal = normalFrom(chanceFrom(seed * 31 + gain))
   const missing = chanceFrom(seed * 37 + gain)
   for (let index = 0; index < JOURNALS; index += 1) {

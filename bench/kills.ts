@@ -204,7 +204,11 @@ const archiveOf = (title: string) =>
         ...newPerson(),
         sessions: Array.from({ length: ARCHIVED }, (_, index) =>
           elsewhereRecord({
-            ...{ id: `${title}-${index}`, title, timeZone: 'UTC', minutes: 30, words: '' },
+            id: `${title}-${index}`,
+            title,
+            timeZone: 'UTC',
+            minutes: 30,
+            words: '',
             startedAt: new Date(Date.UTC(2025, 0, 1 + index, 7)).toISOString(),
           }),
         ),

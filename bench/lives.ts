@@ -113,12 +113,22 @@ function live(person: Invented, way: Way, seed: number) {
       if (way === 'today') {
         const key = JSON.stringify([body, routines.map(({ id }) => id)])
         const request = {
-          ...{ ...setting, routines, conditions, body, minutes, hour, today: day, asks: [], effects: [] },
+          ...setting,
+          routines,
+          conditions,
+          body,
+          minutes,
+          hour,
+          today: day,
+          asks: [],
+          effects: [],
           lately: latelyOf(sessions, setting.forms, day, 0),
           stages: Object.fromEntries(stageOf),
           kept: Object.fromEntries(kept.map((form) => [form.formId, form])),
           minutesLacking: null,
-          ...{ learnedIds: [...known.keys()], longestStillSeconds: 600, usualMinutes: null },
+          learnedIds: [...known.keys()],
+          longestStillSeconds: 600,
+          usualMinutes: null,
         }
         if (!prepared.has(key)) prepared.set(key, prepareToday(request))
         const judgement = rankRoutines(request, prepared.get(key)!)
@@ -197,7 +207,12 @@ function live(person: Invented, way: Way, seed: number) {
       }
       if (way === 'today') {
         const asked = {
-          ...{ ...setting, routines, sessions, conditions, today: day, dayEndsAtHour: 0 },
+          ...setting,
+          routines,
+          sessions,
+          conditions,
+          today: day,
+          dayEndsAtHour: 0,
           stageOf: (formId: string) => stageOf.get(formId) ?? null,
         }
         for (

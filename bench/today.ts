@@ -27,10 +27,19 @@ const all = [...routines, ...SHIPPED_ROUTINES]
 
 const kept = keptForms(sessions, stages, { today: TODAY, dayEndsAtHour: 3, isKept: () => true })
 const usual = {
-  ...{ ...setting, routines: all, conditions: [], hour: 9, today: TODAY, asks: [], effects: [], minutesLacking: null },
+  ...setting,
+  routines: all,
+  conditions: [],
+  hour: 9,
+  today: TODAY,
+  asks: [],
+  effects: [],
+  minutesLacking: null,
   lately: latelyOf(sessions, CATALOGUE, TODAY, 3),
   stages: Object.fromEntries(latestStages(stages)),
-  ...{ learnedIds: [...lastDone(sessions, 3).keys()], longestStillSeconds: 600, usualMinutes: 12 },
+  learnedIds: [...lastDone(sessions, 3).keys()],
+  longestStillSeconds: 600,
+  usualMinutes: 12,
 }
 let id = 0
 const MINUTES = [5, 10, 15, 20, 30]

@@ -89,7 +89,9 @@ writeFileSync(
   join(DIST, 'manifest.webmanifest'),
   JSON.stringify({
     ...manifest,
-    ...{ id: base, start_url: base, scope: base },
+    id: base,
+    start_url: base,
+    scope: base,
     shortcuts: manifest.shortcuts.map((each) => ({ ...each, url: here(each.url) })),
   }),
 )

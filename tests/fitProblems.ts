@@ -121,7 +121,8 @@ export const wholeMiss = (
 
 function better(one: FitAnswer, other: FitAnswer, problem: FitProblem<number>): boolean {
   if (one.closingKept !== other.closingKept) return one.closingKept
-  const [miss, otherMiss] = [wholeMiss(one, problem), wholeMiss(other, problem)]
+  const miss = wholeMiss(one, problem)
+  const otherMiss = wholeMiss(other, problem)
   if (miss !== otherMiss) return miss < otherMiss
   if (one.dropped !== other.dropped) return one.dropped < other.dropped
   return one.cost < other.cost

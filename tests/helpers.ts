@@ -65,7 +65,9 @@ export function aPlan(
     routine: aRoutine(
       steps.map(({ form, count, restBreaths = 0, layers = [] }, index) =>
         aStep(`s${index}`, form.id, {
-          ...{ count, restBreaths, part: form.part },
+          count,
+          restBreaths,
+          part: form.part,
           ...(layers.length > 0 && { layers }),
         }),
       ),
@@ -260,8 +262,14 @@ export function rulesAsInVersion1(rules: HouseRules): Record<string, unknown> {
   const { firstSide, cueSides, topHold, announceSeconds, leadInSeconds } = rules
   const { stanceChangeSeconds, sideChangeSeconds, closingShare } = rules
   return {
-    ...{ firstSide, cueSides, topHold, announceSeconds, leadInSeconds },
-    ...{ stanceChangeSeconds, sideChangeSeconds, closingShare },
+    firstSide,
+    cueSides,
+    topHold,
+    announceSeconds,
+    leadInSeconds,
+    stanceChangeSeconds,
+    sideChangeSeconds,
+    closingShare,
   }
 }
 

@@ -46,7 +46,9 @@ const stepArbitrary = fc
   )
   .map(([form, count, restBreaths, part, marked, manner, layers]): Step => ({
     ...stepFor(form, 's'),
-    ...{ count, restBreaths, part },
+    count,
+    restBreaths,
+    part,
     ...(manner && { manner }),
     ...(layers.length > 0 && { layers }),
     ...marked,
@@ -65,7 +67,8 @@ const groupArbitrary = fc
   )
   .map(([pattern, name, steps, rounds, stages, marked, between]) => ({
     ...groupFor(pattern, 'g', name, steps),
-    ...{ rounds, stages: pattern === 'buildUp' ? stages : [] },
+    rounds,
+    stages: pattern === 'buildUp' ? stages : [],
     ...(between && { between }),
     ...marked,
   }))

@@ -37,7 +37,10 @@ export function invent(seed: number, weeks: number): Invented {
   const stage = (): LearningStage => oneOf(['handsOnly', 'whole', 'withBreath', 'fromMemory', 'fromMemory', 'linked'])
   const formIds = [...new Set(routines.flatMap((routine) => [...formIdsOf(routine)]))]
   const stages = some(formIds, 0.5).map((formId) => ({
-    ...{ id: formId, formId, stage: stage(), day: addDays(FIRST_DAY, -WEEKS_BEFORE * 7) },
+    id: formId,
+    formId,
+    stage: stage(),
+    day: addDays(FIRST_DAY, -WEEKS_BEFORE * 7),
   }))
   const days = Array.from({ length: weeks * 7 }, (_, at) => ({
     day: addDays(FIRST_DAY, at),
@@ -50,10 +53,15 @@ export function invent(seed: number, weeks: number): Invented {
   const atHand = usual.reduce((sum, minutes) => sum + minutes, 0)
   return {
     setting: {
-      ...{ forms: CATALOGUE, ways: [], rules: USUAL_HOUSE_RULES },
+      forms: CATALOGUE,
+      ways: [],
+      rules: USUAL_HOUSE_RULES,
       pace: steadyPace(3 + Math.round(chance() * 4) / 2, 4 + Math.round(chance() * 6) / 2),
     },
-    ...{ conditions, routines, stages, days },
+    conditions,
+    routines,
+    stages,
+    days,
     aimMinutes: Math.round(atHand * 0.6),
   }
 }
@@ -78,23 +86,36 @@ export function practised(
     routine.entries.flatMap((entry) => (entry.kind === 'step' ? [entry] : entry.steps)).map((each) => [each.id, each]),
   )
   return {
-    ...{ id: about.id, source: 'followed', routineId: routine.id, title: routine.name, timeZone: 'UTC' },
+    id: about.id,
+    source: 'followed',
+    routineId: routine.id,
+    title: routine.name,
+    timeZone: 'UTC',
     startedAt: new Date(startMs).toISOString(),
     endedAt: new Date(startMs + practisedSeconds * 1000).toISOString(),
-    ...{ practisedSeconds, pausedSeconds: 0, plannedSeconds: totalSeconds },
-    ...{ movingSeconds, closingSeconds, planned },
+    practisedSeconds,
+    pausedSeconds: 0,
+    plannedSeconds: totalSeconds,
+    movingSeconds,
+    closingSeconds,
+    planned,
     done: planned.map((step, at) => {
       const { version } = manners.get(step.stepId)?.manner ?? {}
       const before = planned.slice(0, at).reduce((sum, each) => sum + each.seconds, 0)
       const seconds = Math.max(0, Math.min(step.seconds, practisedSeconds - before))
       const share = step.seconds > 0 ? seconds / step.seconds : 1
       return {
-        ...{ ...step, seconds, counts: step.counts.map((each) => ({ ...each, count: each.count * share })) },
+        ...step,
+        seconds,
+        counts: step.counts.map((each) => ({ ...each, count: each.count * share })),
         outcome: share === 0 ? 'skipped' : share < 1 ? 'cutShort' : 'done',
-        ...{ version: version && version !== 'plain' ? version : null, breath: null },
+        version: version && version !== 'plain' ? version : null,
+        breath: null,
       }
     }),
-    ...{ asides: [], sensations: [], words: '' },
+    asides: [],
+    sensations: [],
+    words: '',
     before: { ...NOT_SAID, ...(about.before.length > 0 ? { pain: about.before } : {}) },
     after: { ...NOT_SAID, ...about.after },
   }

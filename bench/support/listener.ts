@@ -95,7 +95,9 @@ function bestFit(rest: Float32Array, { shifted }: Known, atSeconds: number, samp
   for (let from = near - reachSamples; from < near + reachSamples; from += 1) {
     for (const sound of shifted) {
       const until = Math.min(sound.length, samples)
-      let [match, own, there] = [0, 0, 0]
+      let match = 0
+      let own = 0
+      let there = 0
       for (let at = 0; at < until; at += 1) {
         const here = rest[from + at] ?? 0
         match += here * sound[at]!

@@ -40,7 +40,8 @@ export function photographOf(text: string, how: Photograph): { pixels: Uint8Clam
   const side = how.sidePixels
   // Turned, it still lies within the picture.
   const reach = (side * 0.98) / (Math.abs(Math.cos(how.turnRadians)) + Math.abs(Math.sin(how.turnRadians)))
-  const [cos, sin] = [Math.cos(how.turnRadians), Math.sin(how.turnRadians)]
+  const cos = Math.cos(how.turnRadians)
+  const sin = Math.sin(how.turnRadians)
   const isDark = (x: number, y: number) => {
     const column = Math.floor(x * size) - QUIET
     const row = Math.floor(y * size) - QUIET
@@ -53,9 +54,11 @@ export function photographOf(text: string, how: Photograph): { pixels: Uint8Clam
       for (let point = 0; point < POINTS * POINTS; point += 1) {
         const x = (column + ((point % POINTS) + 0.5) / POINTS - side / 2) / reach
         const y = (row + (Math.floor(point / POINTS) + 0.5) / POINTS - side / 2) / reach
-        const [u, v] = [cos * x + sin * y, cos * y - sin * x]
+        const u = cos * x + sin * y
+        const v = cos * y - sin * x
         const nearer = 1 + how.perspective * v
-        const [onX, onY] = [u / nearer + 0.5, v / nearer + 0.5]
+        const onX = u / nearer + 0.5
+        const onY = v / nearer + 0.5
         const isOn = onX >= 0 && onX < 1 && onY >= 0 && onY < 1
         sum += isOn ? (isDark(onX, onY) ? 0.12 : 1) : 0.6
       }

@@ -104,7 +104,8 @@ function fittedProposal(chosen: Candidate[], candidates: readonly Candidate[], r
   let best = { taken: chosen, fit: orderedFit(chosen, request, partOfWork(work, FIRST_FIT_SHARE)) }
   for (let tries = 0; tries < MOST_TRIES && !isGood(best.fit);) {
     const before = best
-    const [more, less] = [withOneMore(best.taken, candidates, request), withOneLess(best.taken, request)]
+    const more = withOneMore(best.taken, candidates, request)
+    const less = withOneLess(best.taken, request)
     const changes = best.fit.seconds < best.fit.targetSeconds ? [...more, less] : [less, ...more]
     for (const taken of changes) {
       if (!taken || tries >= MOST_TRIES) continue

@@ -46,7 +46,10 @@ function askedOf(
     const spread = heldSpread(variance(scores) ?? 0, scores.length, telling)
     const like = autocorrelation(scores)
     return {
-      ...{ scores, scale: 1, sessions: scores.length, like },
+      scores,
+      scale: 1,
+      sessions: scores.length,
+      like,
       needed: (strict) => changesNeeded(spread, telling, strict, like),
     }
   }
@@ -57,7 +60,10 @@ function askedOf(
   const spread = heldSpread(ofAll, sessions.length, telling)
   const like = autocorrelation(scores)
   return {
-    ...{ scores, scale: 1 / (share * (1 - share)), sessions: inIt.length, like },
+    scores,
+    scale: 1 / (share * (1 - share)),
+    sessions: inIt.length,
+    like,
     // The smaller share of two is worth fewer.
     needed: (strict) => Math.ceil(changesNeeded(spread, telling, strict, like) / Math.max(0.05, 1 - share)),
   }
@@ -131,7 +137,8 @@ const MORE_THAN_RETURN = { sessions: 5, chance: 0.2 }
 
 /** What is claimed where a change stands out. What began low mostly rises, and what began high falls: only what goes against that tells of practice. */
 function claimOf({ question: { kind }, gain }: Answer, began: () => ReturnType<typeof beganGains>): Verdict {
-  const [up, down] = ['better', 'worse'] as const
+  const up = 'better'
+  const down = 'worse'
   if (kind !== 'change') return gain > 0 ? up : down
   const witnesses = gain > 0 ? began().notLower : began().notHigher
   const isMore =

@@ -5,7 +5,9 @@ import { blockSums, normalQuantile } from './flips'
 /** How alike values are that follow each other, from -1 to 1 (the autocorrelation at lag one); 0 where that cannot be told. */
 export function autocorrelation(values: ArrayLike<number>): number {
   const middle = meanOf(values)
-  let [together, apart, last] = [0, 0, 0]
+  let together = 0
+  let apart = 0
+  let last = 0
   for (let at = 0; at < values.length; at += 1) {
     const from = values[at]! - middle
     apart += from * from
@@ -56,7 +58,8 @@ export function meanInterval(
   }
   const chance = chanceFrom(seed)
   const means = Float64Array.from({ length: RESAMPLES }, () => {
-    let [sum, size] = [0, 0]
+    let sum = 0
+    let size = 0
     for (let draw = 0; draw < sums.length; draw += 1) {
       const block = Math.floor(chance() * sums.length)
       sum += sums[block]!

@@ -22,7 +22,10 @@ export function blockSums(values: ArrayLike<number>, length: number): ArrayLike<
  * curve for many blocks errs, if at all, towards more: sums of turned signs have thinner tails.
  */
 export function flipChance(sums: ArrayLike<number>, seed = 1): number {
-  let [seen, reach, size, moving] = [0, 0, 0, 0]
+  let seen = 0
+  let reach = 0
+  let size = 0
+  let moving = 0
   for (let at = 0; at < sums.length; at += 1) {
     const sum = sums[at]!
     if (sum === 0) continue
@@ -99,7 +102,8 @@ function normalTail(z: number): number {
 /** The number that a standard normal one lies below with chance `p`: the tail above turned round by halving, to 1e-7. */
 export function normalQuantile(p: number): number {
   if (p < 0.5) return -normalQuantile(1 - p)
-  let [low, high] = [0, 9]
+  let low = 0
+  let high = 9
   while (high - low > 1e-7) {
     const middle = (low + high) / 2
     if (1 - normalTail(middle) < p) low = middle

@@ -41,7 +41,8 @@ export function pairsOf(all: readonly Observation[], outcome: Outcome): Pairs {
   })
   const others = OUTCOMES.filter((other) => other !== outcome)
   const otherwise = sessions.map((session, index) => {
-    let [sum, said] = [0, 0]
+    let sum = 0
+    let said = 0
     for (const other of others) {
       const value = session.before[other]
       if (value === null) continue
@@ -53,7 +54,8 @@ export function pairsOf(all: readonly Observation[], outcome: Outcome): Pairs {
   const middle = meanOf(gain)
   const widened = Math.sqrt(sessions.length / Math.max(1, sessions.length - 2))
   const fromUsual = withoutSlopes(gain, [before, otherwise]).map((left) => middle + widened * left)
-  const [mean, spread] = [meanOf(fromUsual), variance(fromUsual) ?? 0]
+  const mean = meanOf(fromUsual)
+  const spread = variance(fromUsual) ?? 0
   return { outcome, sessions, places, before, gain, fromUsual, mean, spread, usual: median(before) ?? 0 }
 }
 

@@ -11,7 +11,8 @@ export function withoutSlopes(values: ArrayLike<number>, on: readonly ArrayLike<
     const middle = meanOf(left)
     for (let at = 0; at < left.length; at += 1) left[at]! -= middle
     for (const other of freed) {
-      let [size, together] = [0, 0]
+      let size = 0
+      let together = 0
       for (let at = 0; at < left.length; at += 1) {
         size += other[at]! * other[at]!
         together += left[at]! * other[at]!

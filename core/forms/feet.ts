@@ -65,7 +65,8 @@ const mirrored = ({ left, right, on, stepDegrees }: Footing): Footing => {
 function toward(stand: Omit<Footing, 'stepDegrees'>, degrees: number): Omit<Footing, 'stepDegrees'> {
   const angle = (degrees * Math.PI) / 180
   const distance = Math.hypot(stand.right.x - stand.left.x, stand.right.y - stand.left.y) / 2
-  const [x, y] = [Math.sin(angle) * distance, Math.cos(angle) * distance]
+  const x = Math.sin(angle) * distance
+  const y = Math.cos(angle) * distance
   const left = { ...stand.left, x: -x, y: -y }
   return { ...stand, left, right: { ...stand.right, x, y, turnedDegrees: Math.min(60, degrees / 2) } }
 }

@@ -149,7 +149,10 @@ export function coverage(
   const learning = [...latestStages(known.stages)]
     .filter(([formId, stage]) => stage !== 'linked' && forms.has(formId))
     .map(([formId, stage]) => ({
-      ...{ formId, stage, name: forms.get(formId)!.name, lastDay: byForm.get(formId)?.lastDay ?? null },
+      formId,
+      stage,
+      name: forms.get(formId)!.name,
+      lastDay: byForm.get(formId)?.lastDay ?? null,
     }))
     .sort((one, other) => (one.lastDay ?? '').localeCompare(other.lastDay ?? ''))
   return {

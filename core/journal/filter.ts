@@ -33,7 +33,8 @@ export function filterSessions<Session extends Filtered>(
 }
 
 function changedSo({ before, after }: Filtered, { scale, how }: NonNullable<JournalFilter['felt']>): boolean {
-  const [was, is] = [before[scale], after[scale]]
+  const was = before[scale]
+  const is = after[scale]
   return was !== null && is !== null && (how === 'better' ? is > was : is < was)
 }
 

@@ -47,7 +47,8 @@ export function growth(
   }
   for (const session of sessions) {
     const day = dayOf(session, dayEndsAtHour)
-    let [breathSeconds, breaths] = [0, 0]
+    let breathSeconds = 0
+    let breaths = 0
     for (const step of session.done) {
       if (step.outcome === 'skipped') continue
       const most = mostCounted(step)

@@ -119,11 +119,13 @@ function noticed(times: Times, rules: SteadinessRules, setting: Parameters<typeo
   const { now, before } = times
   const found: { worth: number; noticed: Noticed }[] = []
   const say = (worth: number, what: Noticed) => found.push({ worth, noticed: what })
-  const [seconds, secondsBefore] = [sum(now, 'practisedSeconds'), sum(before, 'practisedSeconds')]
+  const seconds = sum(now, 'practisedSeconds')
+  const secondsBefore = sum(before, 'practisedSeconds')
   const apart = (one: number, other: number) => Math.abs(Math.log(one / other))
   if (seconds > 0 && secondsBefore > 0 && apart(seconds, secondsBefore) >= Math.log(WORTH.ratio))
     say(apart(seconds, secondsBefore), { kind: 'minutes', seconds, before: secondsBefore })
-  const [days, daysBefore] = [countDays(now), countDays(before)]
+  const days = countDays(now)
+  const daysBefore = countDays(before)
   if (days > 0 && daysBefore > 0 && apart(days, daysBefore) >= Math.log(WORTH.ratio))
     say(0.9 * apart(days, daysBefore), { kind: 'days', days, before: daysBefore })
   if (now.length === 0) return []
@@ -160,7 +162,10 @@ function sayRecords({ now, earlier, last }: Times, rules: SteadinessRules, say: 
   const { practisedSeconds, title } = longest.session
   if (practisedSeconds > longestBefore * (1 + SAME_SHARE) + 30)
     say(Math.log(practisedSeconds / longestBefore) + 0.2, {
-      ...{ kind: 'longestSession', seconds: practisedSeconds, title, day: longest.day },
+      kind: 'longestSession',
+      seconds: practisedSeconds,
+      title,
+      day: longest.day,
     })
 }
 
@@ -170,7 +175,8 @@ function sayForms(
   setting: Parameters<typeof coverage>[1],
   say: Say,
 ) {
-  const [done, known] = [formsOf(now), formsOf(earlier)]
+  const done = formsOf(now)
+  const known = formsOf(earlier)
   const fresh = [...done].filter(([id]) => !known.has(id)).map(([, name]) => name!)
   if (earlier.length > 0 && fresh.length > 0) say(0.35 + 0.05 * fresh.length, { kind: 'newForms', names: fresh })
   const all = [...earlier, ...now].map(({ session }) => session)
@@ -178,7 +184,8 @@ function sayForms(
   const letGo = covered.neglected.find(({ what }) => 'form' in what)
   if (letGo && 'form' in letGo.what)
     say(0.5, { kind: 'letGo', name: letGo.what.form, daysAgo: letGo.daysAgo, everyDays: letGo.everyDays })
-  const [left, right] = [covered.sides.left.repetitions, covered.sides.right.repetitions]
+  const left = covered.sides.left.repetitions
+  const right = covered.sides.right.repetitions
   const most = Math.max(left, right)
   if (most > 10 && 1 - Math.min(left, right) / most >= WORTH.sidesApart)
     say(1 - Math.min(left, right) / most, { kind: 'sides', left, right })

@@ -215,11 +215,9 @@ function rowsOf(
     return known
   }
   /** How many days the row that ends with a day has, and the places of its first and its last. */
-  const [counted, firsts, lasts] = [
-    new Int32Array(days.length),
-    new Int32Array(days.length),
-    new Int32Array(days.length),
-  ]
+  const counted = new Int32Array(days.length)
+  const firsts = new Int32Array(days.length)
+  const lasts = new Int32Array(days.length)
   const rowAt = (at: number): Row | null =>
     counted[at] ? { days: counted[at], from: days[firsts[at]!]!, to: days[lasts[at]!]! } : null
   let longest = -1

@@ -20,7 +20,8 @@ export function journalTotals(
 ): JournalTotals {
   const days = practiceDays(sessions, dayEndsAtHour)
   const monday = weekStart(today)
-  let [seconds, longestSessionSeconds] = [0, 0]
+  let seconds = 0
+  let longestSessionSeconds = 0
   for (const { practisedSeconds } of sessions) {
     seconds += practisedSeconds
     longestSessionSeconds = Math.max(longestSessionSeconds, practisedSeconds)

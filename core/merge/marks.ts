@@ -51,11 +51,16 @@ export function keptOf<T>(
   const own = shown.stands ?? newest(versions)
   const others = versions.filter((each) => each !== own).sort((one, other) => (one.stamp < other.stamp ? -1 : 1))
   const beside = others.map(({ value, stamp, at, after }) => ({
-    ...{ stamp, at, after: [...after] },
+    stamp,
+    at,
+    after: [...after],
     ...(value !== null && { value }),
   }))
   const mark: Mark = {
-    ...{ id, stamp: own.stamp, at: own.at, after: [...own.after] },
+    id,
+    stamp: own.stamp,
+    at: own.at,
+    after: [...own.after],
     ...(own.value === null && { gone: true }),
     ...(beside.length > 0 && { beside }),
   }
@@ -135,7 +140,9 @@ export function markWithout(mark: Mark, stamp: string, device: Device, at: strin
   const { beside: _, ...rest } = mark
   return {
     ...rest,
-    ...{ stamp: next!.stamp, at: next!.at, after: [...next!.after] },
+    stamp: next!.stamp,
+    at: next!.at,
+    after: [...next!.after],
     ...(beside.length > 0 && { beside }),
   }
 }

@@ -58,7 +58,9 @@ export function adjustments(request: AdjustmentRequest): Adjustment[] {
     .sort((one, other) => (one.startedAt < other.startedAt ? 1 : -1))
   const forms = new Map(request.forms.map((form) => [form.id, form]))
   const seen: Seen = {
-    ...{ request, sessions, forms },
+    request,
+    sessions,
+    forms,
     load: createLoad(request, sessions),
     isHardWeek: isHard(sessions.filter(({ day }) => daysBetween(day, request.today) < WEEK)),
   }
@@ -191,7 +193,11 @@ function ofRounds(
   const isEasy = here.every((each) => wasEasyLately(sessionsWith(each, seen), each, seen) && mayGrow(each, seen))
   const change = { what: 'rounds' as const, from: group.rounds, to: group.rounds + 1 }
   const adjustment: Adjustment = {
-    ...{ routineId: routine.id, entryId: group.id, formId: '', isOn: true, change },
+    routineId: routine.id,
+    entryId: group.id,
+    formId: '',
+    isOn: true,
+    change,
     reason: { kind: 'easy', sessions: EASY_SESSIONS },
   }
   return isEasy && isLoadWithin(routine, adjustment, seen) ? [adjustment] : []

@@ -57,7 +57,9 @@ export function amountsPlanned(
     const share = (minutes * 60) / totalSeconds
     const areas = Object.entries(whole.areas).map(([area, seconds]) => [area, seconds * share])
     return {
-      ...{ seconds: minutes * 60, standing: whole.standing * share, legs: whole.legs * share },
+      seconds: minutes * 60,
+      standing: whole.standing * share,
+      legs: whole.legs * share,
       areas: Object.fromEntries(areas) as Amounts['areas'],
     }
   } catch (error) {

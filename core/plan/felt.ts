@@ -43,7 +43,8 @@ export function painAfter({ before, after }: FeltSession, form: Form): PainPlace
   return (after.pain ?? [])
     .filter(({ place, level }) => level >= SPARED_FROM && level > (was.get(place) ?? 0))
     .filter((pain) => {
-      const [areas, cautions] = [areasSpared([pain]), cautionsSpared([pain])]
+      const areas = areasSpared([pain])
+      const cautions = cautionsSpared([pain])
       return form.areas.some((area) => areas.has(area)) || form.cautions.some((caution) => cautions.has(caution))
     })
     .map(({ place }) => place)

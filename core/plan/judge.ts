@@ -73,7 +73,13 @@ export function weigh({ routineId, routine, features, milder, leftOut }: Suited,
   const change =
     request.minutes === null ? 0 : WEIGHT.change * Math.abs(Math.log(features.totalSeconds / (request.minutes * 60)))
   return {
-    ...{ routineId, isMade: false, routine, seconds: features.totalSeconds, refitted: false, milder, leftOut },
+    routineId,
+    isMade: false,
+    routine,
+    seconds: features.totalSeconds,
+    refitted: false,
+    milder,
+    leftOut,
     reasons: reasons.map(({ reason }) => reason),
     against: against.map(({ reason }) => reason),
     worth: [...reasons, ...against].reduce((sum, { weight }) => sum + weight, change + untold),

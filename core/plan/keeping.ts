@@ -45,7 +45,10 @@ const MOST_DAYS: Record<LearningStage, number> = {
 const MOST_DAYS_UNSAID = 28
 
 /** The grades of the library: forgotten, hard, good, easy. */
-const [FORGOTTEN, HARD, GOOD, EASY] = [1, 2, 3, 4] as const
+const FORGOTTEN = 1
+const HARD = 2
+const GOOD = 3
+const EASY = 4
 type Grade = typeof FORGOTTEN | typeof HARD | typeof GOOD | typeof EASY
 
 /**
@@ -147,7 +150,11 @@ function keptForm(formId: string, reviews: Review[], history: StageEntry[], toda
   const most = stage === null ? MOST_DAYS_UNSAID : MOST_DAYS[stage]
   const interval = Math.max(1, Math.min(most, memory.next_interval(state.stability, ago)))
   return {
-    ...{ formId, stage, isLearning: stage !== null && isBeingLearned(stage), lastDay: last, days },
+    formId,
+    stage,
+    isLearning: stage !== null && isBeingLearned(stage),
+    lastDay: last,
+    days,
     dueDay: addDays(last, interval),
     recall: memory.forgetting_curve(ago, state.stability),
     keeping: ago >= interval ? 'due' : ago * 2 >= interval && ago > 0 ? 'fading' : 'fresh',

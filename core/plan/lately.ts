@@ -58,8 +58,14 @@ export function latelyOf(
   const formDays = new Map<string, number>()
   const sides = new Map<string, DoneStep[]>()
   const lately: Lately = {
-    ...{ routines: {}, formDays: {}, areas: {}, parts: {}, sidesShort: {}, legs: { week: 0, usual: 0 } },
-    ...{ secondsToday: 0, daysRunning: 0 },
+    routines: {},
+    formDays: {},
+    areas: {},
+    parts: {},
+    sidesShort: {},
+    legs: { week: 0, usual: 0 },
+    secondsToday: 0,
+    daysRunning: 0,
   }
   for (const session of sessions) {
     const day = dayOf(session, dayEndsAtHour)
@@ -109,7 +115,8 @@ function sideShort(steps: readonly DoneStep[]): Side | null {
         .filter((each) => each.side === side)
         .reduce((sum, { count }) => sum + count, 0),
     ) as [number, number]
-    const [less, more] = [Math.min(first, second), Math.max(first, second)]
+    const less = Math.min(first, second)
+    const more = Math.max(first, second)
     if (less < more * EVEN_SHARE && more - less >= (inSeconds ? LEAST_SECONDS_APART : 1))
       return first < second ? one : other
   }

@@ -65,7 +65,13 @@ export function generateSession(
   const minutes = request.minutes ?? request.usualMinutes ?? USUAL_MINUTES
   const { forms, ways, pace, rules } = request
   const asked: Omit<ProposeRequest, 'purpose' | 'due'> = {
-    ...{ forms, ways, pace, rules, minutes, conditions, newId },
+    forms,
+    ways,
+    pace,
+    rules,
+    minutes,
+    conditions,
+    newId,
     states: body.states,
     spared: cautionsSpared(body.pain),
     allowed: (formId) => learned.size < ENOUGH_LEARNED || learned.has(formId),
@@ -76,7 +82,8 @@ export function generateSession(
     another: 0,
     unexplained: true,
   }
-  const [wanted, now] = [purposeMade(request), purposeNow(body, request.hour)]
+  const wanted = purposeMade(request)
+  const now = purposeNow(body, request.hour)
   // What is asked for by name is that, or nothing.
   const instead = request.comesBack ? [] : [now, ...(minutes <= FEW_MINUTES ? SHORT : [])]
   const tries = [{ purpose: wanted, due }, ...instead.map((purpose) => ({ purpose, due: new Set<string>() }))]

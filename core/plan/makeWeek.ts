@@ -86,7 +86,12 @@ export function* makeWeek(request: MakeWeekRequest, newId: () => string): Genera
       const taken = series && lesson ? { seriesId: series.id, lessonId: lesson.id } : null
       known.unshift(asDone(offer.routine, day, dayTime, request, taken))
       yield {
-        ...{ id: newId(), kind: 'practice', day, time: dayTime, minutes, changes: 0 },
+        id: newId(),
+        kind: 'practice',
+        day,
+        time: dayTime,
+        minutes,
+        changes: 0,
         ...(slot.at === request.week.at[dayTime] ? {} : { at: slot.at }),
         what: series ? { kind: 'series', seriesId: series.id } : { kind: 'routine', routineId: offer.routineId },
       }
@@ -205,7 +210,13 @@ function bestFor(
   ]
   const asked = {
     ...request,
-    ...{ asks, stages, minutes, today: day, body: { states: [], pain: [] }, effects: [], minutesLacking: null },
+    asks,
+    stages,
+    minutes,
+    today: day,
+    body: { states: [], pain: [] },
+    effects: [],
+    minutesLacking: null,
     hour: Number(slot.at.slice(0, 2)) + Number(slot.at.slice(3)) / 60,
     lately: latelyOf(known, request.forms, day, dayEndsAtHour),
     kept: Object.fromEntries(kept.map((form) => [form.formId, form])),
@@ -242,7 +253,8 @@ export function asksOfWeek(
   return [
     ...(turn
       ? routinesOfTurn(turn, routines, forms).map((routineId) => ({
-          ...{ routineId, by: 'turn' as const },
+          routineId,
+          by: 'turn' as const,
           name: turn.kind === 'phase' ? turn.phase : routineName(routineId),
         }))
       : []),
@@ -278,11 +290,25 @@ function asDone(
   const { totalSeconds, movingSeconds, closingSeconds } = totalsOf(timeline)
   const at = `${day}T${setting.week.at[time]}:00.000Z`
   return {
-    ...{ id: `as-done-${day}-${time}`, source: 'followed', routineId: routine.id, title: routine.name },
-    ...{ startedAt: at, endedAt: at, timeZone: 'UTC', practisedSeconds: totalSeconds, pausedSeconds: 0 },
-    ...{ plannedSeconds: totalSeconds, movingSeconds, closingSeconds, planned: [], asides: [] },
+    id: `as-done-${day}-${time}`,
+    source: 'followed',
+    routineId: routine.id,
+    title: routine.name,
+    startedAt: at,
+    endedAt: at,
+    timeZone: 'UTC',
+    practisedSeconds: totalSeconds,
+    pausedSeconds: 0,
+    plannedSeconds: totalSeconds,
+    movingSeconds,
+    closingSeconds,
+    planned: [],
+    asides: [],
     ...(lesson ? { lesson } : {}),
     done: stepsPlanned(timeline).map((step) => ({ ...step, outcome: 'done', version: null, breath: null })),
-    ...{ before: NOT_SAID, after: NOT_SAID, sensations: [], words: '' },
+    before: NOT_SAID,
+    after: NOT_SAID,
+    sensations: [],
+    words: '',
   }
 }

@@ -67,7 +67,10 @@ const courseRequest = ({
   isPossible,
   dayEndsAtHour,
 }: SeasonRequest): CourseRequest => ({
-  ...{ season, stages, forms, isPossible },
+  season,
+  stages,
+  forms,
+  isPossible,
   known: knownFor(season, sessions, dayEndsAtHour),
   weeks: weeksOf(season, planned),
 })
@@ -149,7 +152,9 @@ export function seasonPlan(request: SeasonRequest): SeasonPlan {
     }
   })
   return {
-    ...{ weeks: told, when, lastDay: addDays(season.startDay, season.weeks * 7 - 1) },
+    weeks: told,
+    when,
+    lastDay: addDays(season.startDay, season.weeks * 7 - 1),
     startReach: course.reach(course.before(season.startDay)),
     reach: course.reach(start),
     missing: course.missing(start),
@@ -190,7 +195,9 @@ function outlookOf<State, Aim>(
     const more = Array.from({ length: MOST_WEEKS_MORE }, (_, extra): CourseWeek => {
       const apart = (last.at + 1 + extra - like.at) * 7
       return {
-        ...{ at: last.at + 1 + extra, monday: addDays(like.monday, apart), isPaused: false },
+        at: last.at + 1 + extra,
+        monday: addDays(like.monday, apart),
+        isPaused: false,
         days: like.days.map((day) => ({ ...day, day: addDays(day.day, apart) })),
       }
     })
@@ -231,7 +238,8 @@ function movedOf<State, Aim>(
       ),
     )
   }
-  const [was, is] = [beginsFrom(now - 1), beginsFrom(now)]
+  const was = beginsFrom(now - 1)
+  const is = beginsFrom(now)
   const came = course.came(course.before(weeks[now - 1]!.monday), course.before(weeks[now]!.monday))
   const hasBegun = new Set(came.flatMap((add) => (add.kind === 'begins' ? [add.formId] : [])))
   return [...was]

@@ -112,7 +112,10 @@ export function growCourse(
   const amounts = form ? allowedCounts(form).filter((count) => count <= to) : []
   const course = growing(
     {
-      ...{ from, to, amounts, formId },
+      from,
+      to,
+      amounts,
+      formId,
       add: (change) => ({ kind: 'count', formId, ...change }),
       went(week, amount) {
         const sessions = inWeek(known, week).map(({ session }) => session)
@@ -164,7 +167,10 @@ export function purposeCourse(
   const amounts = Array.from({ length: toMinutes - fromMinutes + 1 }, (_, at) => fromMinutes + at)
   const course = growing(
     {
-      ...{ from: fromMinutes, to: toMinutes, amounts, formId: null },
+      from: fromMinutes,
+      to: toMinutes,
+      amounts,
+      formId: null,
       add: (change) => ({ kind: 'minutes', ...change }),
       went(week) {
         const sessions = inWeek(known, week).map(({ session }) => session)

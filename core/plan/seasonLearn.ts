@@ -81,8 +81,10 @@ function learnedBefore(
   const [begun] = [noted?.day, (isOld ? days : inSeason)[0]?.[0]].filter((each) => each !== undefined).sort()
   if (begun === undefined) return null
   let learned: Learned = {
-    ...{ stage: noted?.stage ?? (isKnown ? 'withBreath' : FIRST), days: 0 },
-    ...{ first: begun, last: days.at(-1)?.[0] ?? begun },
+    stage: noted?.stage ?? (isKnown ? 'withBreath' : FIRST),
+    days: 0,
+    first: begun,
+    last: days.at(-1)?.[0] ?? begun,
   }
   for (const [each, isLookedUp] of since) {
     // What had to be looked up does not bring it nearer to being known.
@@ -134,7 +136,8 @@ export function learnCourse(
 
   const changes = (before: LearnState, after: LearnState) =>
     formIds.flatMap((formId): SeasonAdd[] => {
-      const [was, is] = [before.get(formId), after.get(formId)]
+      const was = before.get(formId)
+      const is = after.get(formId)
       if (!is || was?.stage === is.stage) return []
       const stage: SeasonAdd = { kind: 'stage', formId, stage: is.stage }
       return was ? [stage] : [{ kind: 'begins', formId }, ...(is.stage === FIRST ? [] : [stage])]
@@ -213,7 +216,8 @@ function takesUntilThere(goal: LearningStage, weeks: readonly CourseWeek[]): boo
 /** How much of the way a form has come: of all days of practice that lead to the goal, those that lie behind it. */
 function shareOf(learned: Learned | undefined, goal: LearningStage): number {
   if (!learned) return 0
-  let [behind, all] = [0, 0]
+  let behind = 0
+  let all = 0
   for (let stage = FIRST; stage !== goal; stage = NEXT[stage]!.to) {
     const { days } = NEXT[stage]!
     all += days

@@ -132,7 +132,13 @@ function wantedOf(
   const lastDays = Object.values(kept).map(({ formId, lastDay }) => [formId, daysBetween(lastDay, today)] as const)
   const days = new Map([...Object.entries(lately.formDays), ...lastDays])
   return {
-    ...{ forms, ways, pace, rules, conditions, longestStillSeconds, states: [] },
+    forms,
+    ways,
+    pace,
+    rules,
+    conditions,
+    longestStillSeconds,
+    states: [],
     due: asked,
     first: due,
     // What is to be learned later does not fill up what is learned now: practised once, it would have begun.

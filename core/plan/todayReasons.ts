@@ -87,7 +87,8 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
   const formIds = formsDone(routine)
   const isDue = (formId: string) => ownOf(kept, formId)?.keeping === 'due'
   const isNewer = (formId: string) => {
-    const [stage, known] = [ownOf(stages, formId), ownOf(kept, formId)]
+    const stage = ownOf(stages, formId)
+    const known = ownOf(kept, formId)
     return stage !== undefined && isBeingLearned(stage) && !known
   }
   const learning = formIds.filter((id) => (ownOf(kept, id)?.isLearning && isDue(id)) || isNewer(id))
@@ -98,7 +99,8 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
     const daysOf = (id: string) => daysBetween(ownOf(kept, id)!.lastDay, request.today)
     due.sort((one, other) => daysOf(other) - daysOf(one))
     add(WEIGHT.due * Math.min(MOST.due, due.length) + WEIGHT.atRisk * Math.min(MOST.atRisk, atRisk), {
-      ...{ kind: 'due', formIds: due },
+      kind: 'due',
+      formIds: due,
       days: daysOf(due[0]!),
     })
   }
@@ -113,7 +115,8 @@ export function reasonsFor(routine: Routine, features: RoutineFeatures, request:
   // What evens out is told by the areas that it is for; where there are none to name, it weighs without a word.
   if (short.length > 0)
     add(WEIGHT.short * Math.min(MOST.short, short.length) + Math.max(0, evenWeight(features, lately)), {
-      ...{ kind: 'short', areas: short },
+      kind: 'short',
+      areas: short,
     })
   // A week that has had nothing at all lacks every part alike: that tells one routine from another by nothing.
   const hasSome = ARC_PARTS.some((part) => (lately.parts[part]?.week ?? 0) > 0)
@@ -146,7 +149,8 @@ const isAbout = ({ about }: EffectSeen, routineId: string, formIds: readonly str
   about.kind === 'routine' ? about.routineId === routineId : formIds.includes(about.formId)
 const saidOf = ({ about, outcome, sessions }: EffectSeen) => ({
   formIds: about.kind === 'form' ? [about.formId] : [],
-  ...{ outcome, sessions },
+  outcome,
+  sessions,
 })
 /** What stands under an id; an id may be called like what every object has. */
 const ownOf = <Value>(of: Readonly<Record<string, Value>>, id: string): Value | undefined =>

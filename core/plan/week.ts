@@ -105,7 +105,11 @@ export function weekOf(request: WeekRequest): PlannedDay[] {
 }
 
 const asLaid = (laid: Laid, day: string, today: string): PlannedPractice => ({
-  ...{ laid, laidOn: day, day, lesson: null, session: null },
+  laid,
+  laidOn: day,
+  day,
+  lesson: null,
+  session: null,
   routineId: routineOfLaid(laid.what),
   state: day === today ? 'open' : day > today ? 'ahead' : 'missed',
 })

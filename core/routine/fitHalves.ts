@@ -131,7 +131,8 @@ function endingsFor(beginnings: Beginnings, endings: Endings): Listed {
       return
     }
     const here = options[item]!
-    const [lowAfter, highAfter] = [low[item + 1]!, high[item + 1]!]
+    const lowAfter = low[item + 1]!
+    const highAfter = high[item + 1]!
     for (let option = 0; option < here.length; option += 1) {
       const costAfter = cost + here[option]!.cost
       const dropsAfter = here[option]!.drops ? drops + 1 : drops

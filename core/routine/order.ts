@@ -248,7 +248,8 @@ function faultsOf(routine: Routine, known: ReadonlyMap<string, Form>): OrderFaul
   pieces.forEach((piece, at) => {
     if (at > 0) add(besideFaults(pieces[at - 1]!, piece))
     for (const earlier of pieces.slice(0, at)) {
-      const [one, other] = [partOf(earlier.entry), partOf(piece.entry)]
+      const one = partOf(earlier.entry)
+      const other = partOf(piece.entry)
       if (one === other) add(beforeFaults(earlier, piece, one))
       else if (ARC_PARTS.indexOf(one) > ARC_PARTS.indexOf(other)) faults.partsInOrder += 1
     }

@@ -24,7 +24,8 @@ const REST_SECONDS = 30
 
 /** Done standing or sitting. */
 const freeForm = (id: string, name: string, change: Partial<Form>): Form => ({
-  ...{ ...blankForm(id, name), versions: [{ kind: 'seated', change: '' }] },
+  ...blankForm(id, name),
+  versions: [{ kind: 'seated', change: '' }],
   ...change,
 })
 /** What one may put in between: they belong to no catalogue and to no routine. */

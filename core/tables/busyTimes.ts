@@ -139,8 +139,11 @@ const LONGEST_MONTHS = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
 /** A time of a calendar by the clock on the wall of a zone, "2026-03-10T18:00". What names no zone, or one that nobody knows, is taken as it stands. */
 function wallOf(time: ICAL.Time, zoneName: string, { timeZone, zones }: Asked): string {
   const plain = Temporal.PlainDateTime.from({
-    ...{ year: time.year, month: time.month, day: time.day },
-    ...{ hour: time.hour, minute: time.minute },
+    year: time.year,
+    month: time.month,
+    day: time.day,
+    hour: time.hour,
+    minute: time.minute,
   })
   const known = time.zone?.tzid
   // A zone that the file does not describe is lost on the way, but for its name.

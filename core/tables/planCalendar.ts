@@ -31,8 +31,13 @@ export function writePlanCalendar(
     const clock = laid.at ?? rules.at[laid.time]
     const name = nameOf(laid)
     const event = calendar.createEvent({
-      ...{ id: `${laid.id}@pebblebrook`, sequence: laid.changes + rules.changes, stamp: new Date(now), floating: true },
-      ...{ start: at(laid.day, clock, 0), end: at(laid.day, clock, Math.max(60, secondsOf(laid))), summary: name },
+      id: `${laid.id}@pebblebrook`,
+      sequence: laid.changes + rules.changes,
+      stamp: new Date(now),
+      floating: true,
+      start: at(laid.day, clock, 0),
+      end: at(laid.day, clock, Math.max(60, secondsOf(laid))),
+      summary: name,
     })
     if (rules.reminds !== null)
       event.createAlarm({ type: ICalAlarmType.display, triggerBefore: rules.reminds * 60, description: name })

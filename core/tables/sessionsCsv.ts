@@ -76,7 +76,11 @@ export function writeSessionsCsv(sessions: readonly SessionRecord[]): string {
     const { elsewhereSeconds, lesson, companions, health, asides, recorded } = session
     const emptyPain = { before: session.before.pain?.length === 0, after: session.after.pain?.length === 0 }
     const more = {
-      ...{ elsewhereSeconds, lesson, companions, health, recorded },
+      elsewhereSeconds,
+      lesson,
+      companions,
+      health,
+      recorded,
       ...(asides.length > 0 && { asides }),
       ...((emptyPain.before || emptyPain.after) && { emptyPain }),
     }
@@ -108,7 +112,9 @@ export function writeStepsCsv(sessions: readonly SessionRecord[]): string {
         const done = 'outcome' in step ? step : null
         const cells: Record<string, unknown> = {
           ...step,
-          ...{ sessionId: session.id, place: index + 1, of },
+          sessionId: session.id,
+          place: index + 1,
+          of,
           counts: step.counts.map(({ side, count }) => `${side} ${count}`).join('; '),
           inSeconds: done?.breath?.inSeconds,
           outSeconds: done?.breath?.outSeconds,
@@ -228,7 +234,10 @@ function sessionOf(row: Row, steps: readonly Row[], about: { timeZone: string; n
     id: filled(row.id) ? row.id : about.newId(),
     // Other programs leave spaces around a title, which the journal has none of.
     title: filled(row.title) ? row.title.trim() : 'Practice',
-    ...{ startedAt, timeZone, minutes: practisedSeconds / 60, words: row.words ?? '' },
+    startedAt,
+    timeZone,
+    minutes: practisedSeconds / 60,
+    words: row.words ?? '',
   })
   const exertion = numberIn(row, 'exertion')
   const of = (kind: string) =>

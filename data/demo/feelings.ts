@@ -44,7 +44,8 @@ export function feelingsOf(
       const hurts = usual + spread * (0.8 * levels.lowBack + 0.5 * normal()) - gains * gainPoints
       return { ...felt, pain: [{ place: 'lowBack', level: within(0, 10, hurts) }] }
     }
-    const [before, after] = [said(0), said(1)]
+    const before = said(0)
+    const after = said(1)
     if (chance() < truth.unsaidShare) return { before: { energy: null, calm: null, ease: null }, after }
     if (chance() < truth.lowBack.saidShare) return { before, after }
     const { pain: _before, ...beforeOnly } = before

@@ -135,7 +135,10 @@ test('of a session that two devices changed, the state that stands nowhere is fo
   }
   const [session] = archive.person.sessions
   const state = (stamp: string, words: string) => ({
-    ...{ stamp, at: '2026-03-09T06:30:00.000Z', after: [], value: { ...session, words } },
+    stamp,
+    at: '2026-03-09T06:30:00.000Z',
+    after: [],
+    value: { ...session, words },
   })
   const { value, ...own } = state('desk.2', 'a quiet one')
   const beside = [state('phone.2', 'the wind was strong'), state('tablet.2', 'too late again')]

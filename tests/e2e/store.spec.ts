@@ -207,7 +207,8 @@ test('an interrupted session that two tabs offer is resumed by one; the other sa
   await begin(page)
   await letPass(page, 25)
   await page.close()
-  const [one, other] = [await context.newPage(), await context.newPage()]
+  const one = await context.newPage()
+  const other = await context.newPage()
   for (const tab of [one, other]) {
     await openAt(tab, '/')
     await expect(tab.getByRole('region', { name: 'Interrupted session' })).toContainText('A trial was interrupted')

@@ -92,7 +92,8 @@ export async function expectNoAxeFindings(page: Page, { highContrast = false, by
     {
       resultTypes: ['violations' as const],
       // There are no frames and no sound to be waited for.
-      ...{ preload: false, iframes: false },
+      preload: false,
+      iframes: false,
       ...(byNight && { runOnly: ['color-contrast', ...(highContrast ? ['color-contrast-enhanced'] : [])] }),
       ...(highContrast && { rules: { 'color-contrast-enhanced': { enabled: true } } }),
     },

@@ -163,11 +163,15 @@ test.describe('in Tokyo', () => {
     ]
     const calendar = ['BEGIN:VCALENDAR', 'VERSION:2.0', ...event('20261125'), ...event('20261126'), 'END:VCALENDAR']
     await page.getByLabel('Calendar with busy times').setInputFiles({
-      ...{ name: 'mine.ics', mimeType: 'text/calendar', buffer: Buffer.from(calendar.join('\r\n')) },
+      name: 'mine.ics',
+      mimeType: 'text/calendar',
+      buffer: Buffer.from(calendar.join('\r\n')),
     })
     await expect(page.getByText(/2 busy times up to/)).toBeVisible()
     await page.getByLabel('Calendar with busy times').setInputFiles({
-      ...{ name: 'notes.ics', mimeType: 'text/calendar', buffer: Buffer.from('dear diary') },
+      name: 'notes.ics',
+      mimeType: 'text/calendar',
+      buffer: Buffer.from('dear diary'),
     })
     await expect(page.getByRole('alert')).toContainText('This is no calendar file')
     // By its key: the page's end, and what is scrolled to it, moves as words come and go.

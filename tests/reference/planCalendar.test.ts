@@ -37,15 +37,20 @@ function timesOf(event: ICAL.Event, until: string): string[] {
 }
 const laidArbitrary = fc
   .record({
-    ...{ at: fc.integer({ min: 0, max: 340 }), evening: fc.boolean(), changes: fc.nat(9), isWeekly: fc.boolean() },
+    at: fc.integer({ min: 0, max: 340 }),
+    evening: fc.boolean(),
+    changes: fc.nat(9),
+    isWeekly: fc.boolean(),
     clock: fc.option(fc.tuple(fc.nat(23), fc.nat(59)), { nil: undefined }),
-    ...{
-      lasts: fc.option(fc.integer({ min: 0, max: 30 }), { nil: undefined }),
-      without: fc.array(fc.nat(12), { maxLength: 3 }),
-    },
+    lasts: fc.option(fc.integer({ min: 0, max: 30 }), { nil: undefined }),
+    without: fc.array(fc.nat(12), { maxLength: 3 }),
   })
   .map(({ at, evening, changes, isWeekly, clock, lasts, without }): Omit<Laid, 'id'> => ({
-    ...{ kind: 'practice', day: addDays(MONDAY, at), time: evening ? 'evening' : 'morning', minutes: null, changes },
+    kind: 'practice',
+    day: addDays(MONDAY, at),
+    time: evening ? 'evening' : 'morning',
+    minutes: null,
+    changes,
     what: { kind: 'routine', routineId: 'reed' },
     ...(clock ? { at: clock.map((number) => String(number).padStart(2, '0')).join(':') } : {}),
     ...(isWeekly
@@ -103,7 +108,12 @@ describe('what is planned, as a calendar', () => {
 
   it('has the same names when it is written again, and a higher sequence where something changed', () => {
     const laid: Laid = {
-      ...{ id: 'p', kind: 'practice', day: MONDAY, time: 'morning', minutes: 20, changes: 2 },
+      id: 'p',
+      kind: 'practice',
+      day: MONDAY,
+      time: 'morning',
+      minutes: 20,
+      changes: 2,
       what: { kind: 'routine', routineId: 'reed' },
     }
     const of = (planned: Planned[], rules = USUAL_WEEK) =>
@@ -119,7 +129,12 @@ describe('what is planned, as a calendar', () => {
 
   it('has an alarm before, where I want one; and of one week only what comes in it', () => {
     const laid = (id: string, day: string, weekly = false): Laid => ({
-      ...{ id, kind: 'practice', day, time: 'morning', minutes: 20, changes: 0 },
+      id,
+      kind: 'practice',
+      day,
+      time: 'morning',
+      minutes: 20,
+      changes: 0,
       what: { kind: 'routine', routineId: 'reed' },
       ...(weekly ? { weekly: { notOn: [] } } : {}),
     })

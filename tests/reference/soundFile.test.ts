@@ -18,7 +18,11 @@ const RATE = 44_100
 const mp3 = mp3EncoderHere(readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm'))
 const routine = SHIPPED_ROUTINES.find(({ id }) => id === 'back-of-the-shop')!
 const timeline = compileTimeline({
-  ...{ routine, forms: CATALOGUE, ways: [], pace: steadyPace(3, 4), rules: USUAL_HOUSE_RULES },
+  routine,
+  forms: CATALOGUE,
+  ways: [],
+  pace: steadyPace(3, 4),
+  rules: USUAL_HOUSE_RULES,
 })
 /** In the place of a voice, two quick strokes of a pitch of their own for each word. */
 function clipOf({ text }: Phrase): Float32Array {
@@ -29,7 +33,8 @@ function clipOf({ text }: Phrase): Float32Array {
   })
 }
 const cues = heardOf(timeline, {
-  ...{ breathTones: true, voice: FIRST_SETTINGS.voice },
+  breathTones: true,
+  voice: FIRST_SETTINGS.voice,
   secondsOf: (phrases) => phrases.length * (0.3 + PHRASE_GAP_SECONDS),
 })
 const clips = new Map(
@@ -38,7 +43,13 @@ const clips = new Map(
   ),
 )
 const job = {
-  ...{ title: routine.name, album: 'A week', track: 3, timeline, cues, clips, apart: 0 },
+  title: routine.name,
+  album: 'A week',
+  track: 3,
+  timeline,
+  cues,
+  clips,
+  apart: 0,
   sound: FIRST_SETTINGS.sound,
 }
 
@@ -115,7 +126,9 @@ describe('a session as an MP3 file', () => {
 describe('a session of more chapters than a table of contents holds', () => {
   it('keeps what fits, and its last chapter lasts to the end', async () => {
     const chapters = Array.from({ length: 300 }, (_, index) => ({
-      ...{ startSeconds: index * 10, endSeconds: index * 10 + 10, title: `Form ${index}` },
+      startSeconds: index * 10,
+      endSeconds: index * 10 + 10,
+      title: `Form ${index}`,
     }))
     const tags = id3Of({ title: 'Long', album: '', track: 0, chapters })
     const { format } = await parseBuffer(tags, { mimeType: 'audio/mpeg' }, { includeChapters: true })

@@ -43,8 +43,10 @@ async function decoded(bytes: Uint8Array): Promise<Float32Array[]> {
 async function heardWhole(source: Samples): Promise<Float32Array[]> {
   const { stream } = await here.encode(source, source[0]!.length)
   const info = mp3InfoFrame({
-    ...{ sampleRateHz: RATE, channels: source.length as 1 | 2 },
-    ...{ frameBytes: mp3FrameBytes(stream), samples: source[0]!.length },
+    sampleRateHz: RATE,
+    channels: source.length as 1 | 2,
+    frameBytes: mp3FrameBytes(stream),
+    samples: source[0]!.length,
   })
   return decoded(new Uint8Array(await new Blob([info, stream]).arrayBuffer()))
 }

@@ -37,8 +37,15 @@ describe('the tools', () => {
     const asked = {
       ...setting,
       forms: CATALOGUE,
-      ...{ purpose: 'morning', minutes: 12, states: [], conditions: ['poorBalance'], stages: [], days: [] },
-      ...{ longestStillSeconds: null, seed: 1, another: 0 },
+      purpose: 'morning',
+      minutes: 12,
+      states: [],
+      conditions: ['poorBalance'],
+      stages: [],
+      days: [],
+      longestStillSeconds: null,
+      seed: 1,
+      another: 0,
     }
     const answer = ask('propose', asked)
     expect(answer).toMatchObject({ ok: true, value: { fit: { met: true }, posture: 'standing', empty: false } })

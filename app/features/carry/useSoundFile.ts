@@ -129,8 +129,14 @@ export function useSoundFile() {
       const bells = await ownBells(facts.sampleRateHz)
       const track = sessions.length > 1 ? index + 1 : 0
       const job = {
-        ...{ title, album, track, format: choices.format, apart: apartOf(choices) },
-        ...{ timeline: session.timeline, cues: session.cues, sound: soundFor(person.settings.sound, choices) },
+        title,
+        album,
+        track,
+        format: choices.format,
+        apart: apartOf(choices),
+        timeline: session.timeline,
+        cues: session.cues,
+        sound: soundFor(person.settings.sound, choices),
       }
       const file = await remote.make(
         transfer(

@@ -97,7 +97,15 @@ export function useBackup(person: Person) {
     }
   }
   return {
-    ...{ saved, file, fault, unsaved, isDue, look, choose, forget, write },
+    saved,
+    file,
+    fault,
+    unsaved,
+    isDue,
+    look,
+    choose,
+    forget,
+    write,
     canChoose: () => picker() !== undefined,
     later: () => rememberSaved({ later: unsaved.value + REMIND_AGAIN }),
   }

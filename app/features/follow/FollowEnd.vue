@@ -67,7 +67,8 @@ const STONE = { width: 220, height: 84 }
 /** The stone that this session lays: the longer it was, the larger. */
 const stone = computed(() => {
   const share = stoneShare(follow.record?.practisedSeconds ?? 0)
-  const [wide, high] = [70 + 140 * share, 36 + 40 * share]
+  const wide = 70 + 140 * share
+  const high = 36 + 40 * share
   return pebblePath(follow.record?.id ?? '', (STONE.width - wide) / 2, STONE.height - high - 4, wide, high)
 })
 const discarding = ref(false)

@@ -36,7 +36,8 @@ export function useFittedType(text: Ref<HTMLElement | null>, changes: () => stri
     }
     put(element, 1)
     if (fits()) return
-    let [least, most] = [0, 1]
+    let least = 0
+    let most = 1
     for (let round = 0; round < ROUNDS; round += 1) {
       const middle = (least + most) / 2
       put(element, middle)

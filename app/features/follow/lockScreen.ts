@@ -7,7 +7,8 @@ export function useLockScreen(stateNow: () => RunnerState | null, momentNow: () 
   const { mediaSession } = navigator
   if (!mediaSession) return
   const shown = () => {
-    const [state, moment] = [stateNow(), momentNow()]
+    const state = stateNow()
+    const moment = momentNow()
     const isUnderWay = state?.status === 'running' || state?.status === 'paused' || state?.status === 'dizzy'
     if (!isUnderWay || !moment) return null
     const { occurrence, segment } = moment

@@ -44,46 +44,34 @@ export function mergeItemWords(
 
 /** What may differ between two states of a thing, in words; of a field that nobody sees there are none. */
 const FIELD_WORDS: Record<string, string> = {
-  ...{
-    title: 'its name',
-    name: 'its name',
-    words: 'what I wrote',
-    startedAt: 'when it began',
-    endedAt: 'when it ended',
-  },
-  ...{
-    before: 'how it felt before',
-    after: 'how it felt after',
-    exertion: 'how hard it was',
-    recall: 'whether it went by heart',
-  },
-  ...{
-    sensations: 'what I noticed',
-    done: 'what was done',
-    asides: 'what went otherwise',
-    companions: 'who practised with me',
-  },
-  ...{
-    planned: 'what was planned',
-    practisedSeconds: 'how long it was',
-    day: 'the day',
-    time: 'the time of day',
-    at: 'the hour',
-  },
-  ...{
-    what: 'what is practised',
-    minutes: 'the minutes',
-    weekly: 'whether it comes every week',
-    lastDay: 'its last day',
-  },
-  ...{
-    why: 'why',
-    stage: 'the stage',
-    counts: 'how often',
-    pace: 'the pace',
-    manner: 'how it is done',
-    bytes: 'the sound',
-  },
+  title: 'its name',
+  name: 'its name',
+  words: 'what I wrote',
+  startedAt: 'when it began',
+  endedAt: 'when it ended',
+  before: 'how it felt before',
+  after: 'how it felt after',
+  exertion: 'how hard it was',
+  recall: 'whether it went by heart',
+  sensations: 'what I noticed',
+  done: 'what was done',
+  asides: 'what went otherwise',
+  companions: 'who practised with me',
+  planned: 'what was planned',
+  practisedSeconds: 'how long it was',
+  day: 'the day',
+  time: 'the time of day',
+  at: 'the hour',
+  what: 'what is practised',
+  minutes: 'the minutes',
+  weekly: 'whether it comes every week',
+  lastDay: 'its last day',
+  why: 'why',
+  stage: 'the stage',
+  counts: 'how often',
+  pace: 'the pace',
+  manner: 'how it is done',
+  bytes: 'the sound',
 }
 /** A state's field in a line: words and numbers as they are; null where that would say nothing to anybody. */
 const shown = (value: unknown): string | null =>
@@ -99,7 +87,8 @@ export function differenceWords(one: unknown, other: unknown): string[] {
   return differingFields(one, other).flatMap((field) => {
     const name = FIELD_WORDS[field]
     if (!name) return []
-    const [mine, theirs] = [shown(here![field]), shown(there![field])]
+    const mine = shown(here![field])
+    const theirs = shown(there![field])
     return mine && theirs && !field.endsWith('At') ? [`${name}: ${mine} stands, ${theirs} is kept`] : [name]
   })
 }

@@ -23,7 +23,9 @@ async function look() {
   const ask = (asks += 1)
   try {
     const answered = await askBenefit(person.world, person.sessions)
-    if (ask === asks) [answers.value, sessions.value] = [answered.answers, answered.sessions]
+    if (ask !== asks) return
+    answers.value = answered.answers
+    sessions.value = answered.sessions
   } catch {
     if (ask === asks) failed.value = true
   } finally {

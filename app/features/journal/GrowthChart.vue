@@ -55,7 +55,8 @@ const flowing = computed(() => {
   const every = Math.ceil(all.length / MOST_BENDS)
   return all.flatMap(({ x: at }, index) => {
     if (index % every !== 0 && index !== all.length - 1) return []
-    const [from, to] = [Math.max(0, index - NEIGHBOURS), Math.min(all.length - 1, index + NEIGHBOURS)]
+    const from = Math.max(0, index - NEIGHBOURS)
+    const to = Math.min(all.length - 1, index + NEIGHBOURS)
     return [{ x: at, y: (until[to]! - (until[from - 1] ?? 0)) / (to - from + 1) }]
   })
 })

@@ -59,8 +59,15 @@ const draft = computed<Trial>(() => {
   const chosen = { routineId: routineId.value, compares: compares.value }
   const name = `${armPhrase(chosen, 'one', names)} or ${armPhrase(chosen, 'other', names)}`
   return {
-    ...{ id: `trial-${newUuid()}`, name: name.slice(0, 120).trim(), ...chosen, outcome: outcome.value },
-    ...{ firstDay: firstDay.value, weekdays: weekdays.value, pairs: pairs.value, seed, open: false },
+    id: `trial-${newUuid()}`,
+    name: name.slice(0, 120).trim(),
+    ...chosen,
+    outcome: outcome.value,
+    firstDay: firstDay.value,
+    weekdays: weekdays.value,
+    pairs: pairs.value,
+    seed,
+    open: false,
   }
 })
 const checked = computed(() => validate(trialSchema, draft.value, 'The trial'))

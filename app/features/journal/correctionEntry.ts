@@ -55,7 +55,11 @@ export function blankElsewhere(
   began?: { day: string; time: string },
 ): SessionRecord {
   const record = elsewhereRecord({
-    ...{ id: about.id, timeZone: about.timeZone, title: '', words: '', minutes: USUAL_MINUTES },
+    id: about.id,
+    timeZone: about.timeZone,
+    title: '',
+    words: '',
+    minutes: USUAL_MINUTES,
     startedAt: new Date(Math.floor(about.nowMs / 60_000) * 60_000 - USUAL_MINUTES * 60_000).toISOString(),
   })
   const moved = began ? readTime(record, began, about.nowMs) : null

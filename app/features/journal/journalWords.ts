@@ -33,7 +33,8 @@ export function feltPhrase({ before, after }: Pick<SessionRecord, 'before' | 'af
   const scales = FEELING_SCALES.flatMap((scale) => {
     const { name, steps } = SCALE_WORDS[scale]
     const wordOf = (value: number | null) => (value === null ? null : steps[value - 1])
-    const [then, now] = [wordOf(before[scale]), wordOf(after[scale])]
+    const then = wordOf(before[scale])
+    const now = wordOf(after[scale])
     if (!then && !now) return []
     if (!then || !now) return [`${name.toLowerCase()}: ${now ?? `${then} before`}`]
     return [`${name.toLowerCase()}: ${then === now ? `${now} as before` : `${then}, then ${now}`}`]
@@ -44,9 +45,11 @@ export function feltPhrase({ before, after }: Pick<SessionRecord, 'before' | 'af
 /** "pain: left knee 4, then 2, low back 3 before"; nothing where nothing was said. */
 function painPhrase(before: Felt, after: Felt): string {
   const levels = ({ pain }: Felt) => new Map(pain?.map(({ place, level }) => [place, level]))
-  const [then, now] = [levels(before), levels(after)]
+  const then = levels(before)
+  const now = levels(after)
   const said = PAIN_PLACES.flatMap((place) => {
-    const [was, is] = [then.get(place), now.get(place)]
+    const was = then.get(place)
+    const is = now.get(place)
     if (was === undefined && is === undefined) return []
     const words =
       was === undefined

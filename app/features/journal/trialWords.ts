@@ -59,7 +59,8 @@ export function verdictNotes(trial: Trial, { otherwise, saidDifference }: TrialV
 
 /** How surely a trial of so many pairs finds a step, and from when to when it goes. */
 export function planPhrase(days: readonly { day: string }[], power: number | null, wanted: number | null): string {
-  const [first, last] = [days[0]!.day, days.at(-1)!.day]
+  const first = days[0]!.day
+  const last = days.at(-1)!.day
   const time = `${days.length} days, from ${shortDayPhrase(first)} to ${shortDayPhrase(last)}.`
   if (power === null || wanted === null) return time
   const sure = `A difference of one step would be found ${Math.round(power * 100)} times of 100.`

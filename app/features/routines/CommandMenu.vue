@@ -48,7 +48,8 @@ const choices = computed<Choice[]>(() => {
         : takesNumber && (words === '' || answersTo(name, words)),
     )
     .map(({ id, name, note, takesNumber, run }) => ({
-      ...{ id, note: note ?? '' },
+      id,
+      note: note ?? '',
       name: takesNumber ? `${name} ${number} minutes` : name,
       run: () => {
         // What leads elsewhere, or shows something, must be seen.

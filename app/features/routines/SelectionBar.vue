@@ -56,7 +56,8 @@ const all = (mark: Mark) => pieces.value.every((piece) => piece[mark])
 /** A count is kept as set by setting it; here it can only be freed. */
 const offered = computed(() => MARKS.filter(({ mark }) => mark !== 'byHand' || all(mark)))
 function toggle(mark: Mark) {
-  const [those, isSet] = [props.selected, !all(mark)]
+  const those = props.selected
+  const isSet = !all(mark)
   emit('change', (now) => setMark(now, those, mark, isSet), `${name.value} changed.`)
 }
 function split() {

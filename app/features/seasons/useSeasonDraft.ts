@@ -110,7 +110,10 @@ export function useSeasonDraft() {
   const startDay = computed(() => addDays(weekStart(person.today), beginsNext.value ? 7 : 0))
   const proposed = computed(() =>
     hoursFor(USUAL_TIMES[kind.value], {
-      ...{ sessions: person.sessions, planned: person.person.planned, week: rules.value, today: person.today },
+      sessions: person.sessions,
+      planned: person.person.planned,
+      week: rules.value,
+      today: person.today,
       dayEndsAtHour: person.settings.dayEndsAtHour,
       restWeekdays: rulesOn(person.settings.restPlan, person.today)?.weekdays ?? [],
     }),
@@ -143,7 +146,11 @@ export function useSeasonDraft() {
   const hours = computed(() => weekdays.value.map((day) => ({ weekday: day, time: time.value, minutes: length.value })))
 
   const seasonOf = (of: SeasonGoal, inWeeks: number): Season => ({
-    ...{ id, name: name.value, startDay: startDay.value, weeks: inWeeks, goal: of },
+    id,
+    name: name.value,
+    startDay: startDay.value,
+    weeks: inWeeks,
+    goal: of,
   })
   function planOf(of: Season) {
     const laid = laidFor(of, hours.value, person.today)
@@ -168,7 +175,26 @@ export function useSeasonDraft() {
   /** How it would go. */
   const plan = computed(() => (season.value && person.isFullyLoaded ? planOf(season.value) : null))
   return {
-    ...{ kind, sets, setName, chosenIds, stage, form, formId, from, to, purpose, minutes },
-    ...{ weeks, name, beginsNext, weekdays, toggle, time, length, hours, season, plan },
+    kind,
+    sets,
+    setName,
+    chosenIds,
+    stage,
+    form,
+    formId,
+    from,
+    to,
+    purpose,
+    minutes,
+    weeks,
+    name,
+    beginsNext,
+    weekdays,
+    toggle,
+    time,
+    length,
+    hours,
+    season,
+    plan,
   }
 }

@@ -19,7 +19,12 @@ export function laidFor(season: Season, hours: readonly WeekHour[], today: strin
     if (day > lastDayOf(season)) return []
     return [
       {
-        ...{ id: newId(), kind: 'practice', day, time: hour.time, minutes: hour.minutes, changes: 0 },
+        id: newId(),
+        kind: 'practice',
+        day,
+        time: hour.time,
+        minutes: hour.minutes,
+        changes: 0,
         what: { kind: 'season', seasonId: season.id },
         weekly: { untilDay: lastDayOf(season), notOn: [] },
       },

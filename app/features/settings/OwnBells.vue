@@ -46,8 +46,13 @@ async function bring(bell: BellName, file: File) {
   if (!ready) return say(`Nothing is heard in “${file.name}”.`, true)
   const seconds = Math.round((ready.length / RATE_HZ) * 1000) / 1000
   const isKept = await person.putRecording({
-    ...{ id: ownOf(bell)?.id ?? newUuid(), formId: '', cue: '', bell, at: new Date(wallMs()).toISOString() },
-    ...{ seconds: Math.max(0.05, seconds), wav: toBase64(writeWav(ready, RATE_HZ)) },
+    id: ownOf(bell)?.id ?? newUuid(),
+    formId: '',
+    cue: '',
+    bell,
+    at: new Date(wallMs()).toISOString(),
+    seconds: Math.max(0.05, seconds),
+    wav: toBase64(writeWav(ready, RATE_HZ)),
   })
   if (!isKept) return
   const isCut = samples.length > MOST_BELL_SECONDS * RATE_HZ

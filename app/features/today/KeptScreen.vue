@@ -64,7 +64,10 @@ async function make(next: number) {
   const mine = (asked += 1)
   const ask = {
     ...about.value,
-    ...{ minutes: next, comesBack: comesBack.value, body: bodyOf(NOT_SAID, []), effects: [] },
+    minutes: next,
+    comesBack: comesBack.value,
+    body: bodyOf(NOT_SAID, []),
+    effects: [],
   }
   try {
     const made = await askPlanner(setting.value, (remote) => remote.make(plainCopy(ask)))
@@ -81,7 +84,9 @@ watch(
   async () => {
     if (minutes.value !== null && comesBack.value.length > 0) return make(minutes.value)
     asked += 1
-    ;[offer.value, minutes.value, said.value] = [null, null, '']
+    offer.value = null
+    minutes.value = null
+    said.value = ''
   },
 )
 const drawn = computed(() => {

@@ -28,7 +28,13 @@ export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>
         ...rules,
         sessions: sessionsOfAdjustments(person.sessions, rules).map(
           ({ routineId, startedAt, timeZone, planned, done, before, after, exertion }) => ({
-            ...{ startedAt, timeZone, planned, done, before, after, exertion },
+            startedAt,
+            timeZone,
+            planned,
+            done,
+            before,
+            after,
+            exertion,
             routineId: copies.get(routineId ?? '') ?? routineId,
           }),
         ),

@@ -27,12 +27,16 @@ export function useToday() {
   const scope = effectScope()
   let isGone = false
   onScopeDispose(() => (isGone = true))
+  function giveUp() {
+    failed.value = true
+    looking.value = false
+  }
   async function reckonHere() {
     try {
       const { useTodayRequest } = await import('./useTodayRequest')
       if (!isGone && !request.value) request.value = scope.run(useTodayRequest)!
     } catch {
-      if (!about.value) [failed.value, looking.value] = [true, false]
+      if (!about.value) giveUp()
     }
   }
   /** The minutes at hand; null for as planned. */
@@ -84,7 +88,7 @@ export function useToday() {
     try {
       await askPlanner(setting.value, (remote) => remote.judge(plainCopy(ask.value!), tell))
     } catch {
-      if (mine === asked) [failed.value, looking.value] = [true, false]
+      if (mine === asked) giveUp()
     }
   }
   let before = ''
@@ -107,7 +111,8 @@ export function useToday() {
   async function takeOver({ about: judgedBy, listen }: NonNullable<typeof opening>) {
     looking.value = true
     const mine = (asked += 1)
-    const [known, askedFirst] = [settingNow(person), askedNow.value]
+    const known = settingNow(person)
+    const askedFirst = askedNow.value
     listen((now) => {
       // The page reckons for itself once what was found stands there.
       if (!now || now.isDone) requestIdleCallback(() => void reckonHere())

@@ -97,7 +97,8 @@ function focusOn(place: HTMLElement | undefined) {
 const SIDEWAYS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1 }
 const UPDOWN: Record<string, number> = { ArrowUp: -1, ArrowDown: 1 }
 function onKey(event: KeyboardEvent, day: string, time: DayTime, practice: PlannedPractice | null) {
-  const [sideways, updown] = [SIDEWAYS[event.key] ?? 0, UPDOWN[event.key] ?? 0]
+  const sideways = SIDEWAYS[event.key] ?? 0
+  const updown = UPDOWN[event.key] ?? 0
   if (event.key === 'Delete' && practice) emit('remove', practice)
   else if (sideways === 0 && updown === 0) return
   else if (event.altKey && practice && canMove(practice)) moveByKey(practice, sideways, updown)

@@ -11,7 +11,8 @@ const props = defineProps<{
 const BOX = { width: 64, height: 40 }
 const path = computed(() => {
   const share = stoneShare(props.seconds)
-  const [width, height] = [22 + 40 * share, 14 + 22 * share]
+  const width = 22 + 40 * share
+  const height = 14 + 22 * share
   return pebblePath(props.words, (BOX.width - width) / 2, (BOX.height - height) / 2, width, height)
 })
 </script>

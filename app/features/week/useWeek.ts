@@ -121,13 +121,20 @@ export function useWeek() {
     proposed.value = []
     const aims = rulesOn(person.settings.restPlan, addDays(from.value, 6))
     const ask = {
-      ...{ series: person.person.series, sessions: person.sessions, planned: person.person.planned },
+      series: person.person.series,
+      sessions: person.sessions,
+      planned: person.person.planned,
       seasonIds: person.person.seasons.map(({ id }) => id),
-      ...{ stages: Object.fromEntries(latestStages(person.person.stages)), stageDays: person.person.stages },
-      ...{ keptIds: kept.value.map(({ formId }) => formId), from: from.value, today: person.today },
-      ...{ dayEndsAtHour: person.settings.dayEndsAtHour, week: rules.value },
+      stages: Object.fromEntries(latestStages(person.person.stages)),
+      stageDays: person.person.stages,
+      keptIds: kept.value.map(({ formId }) => formId),
+      from: from.value,
+      today: person.today,
+      dayEndsAtHour: person.settings.dayEndsAtHour,
+      week: rules.value,
       restDays: days.value.map(({ day }) => day).filter((day) => isRestOn(person.steadinessRules, day)),
-      ...{ aimDays: aims?.aimDaysAWeek ?? null, aimMinutes: aims?.aimMinutesAWeek ?? null },
+      aimDays: aims?.aimDaysAWeek ?? null,
+      aimMinutes: aims?.aimMinutesAWeek ?? null,
     }
     try {
       const tell = proxy((laid: Laid[]) => {
@@ -161,18 +168,31 @@ export function useWeek() {
   const endPause = ({ pause }: PlannedDay, words: string) => (pause ? change([], [pause.id], words) : undefined)
 
   return {
-    ...{ from, days, rules, amounts, said, before, takeBack, nameOf, routineOf, planAmounts },
-    ...{ proposed, proposedOn, making, failed, makeMeAWeek, keepProposed, dropProposed },
-    ...{
-      fitted,
-      isRest: (day: string) => isRestOn(person.steadinessRules, day),
-      lay,
-      move,
-      edit,
-      takeOff,
-      everyWeek,
-      pauseOn,
-      endPause,
-    },
+    from,
+    days,
+    rules,
+    amounts,
+    said,
+    before,
+    takeBack,
+    nameOf,
+    routineOf,
+    planAmounts,
+    proposed,
+    proposedOn,
+    making,
+    failed,
+    makeMeAWeek,
+    keepProposed,
+    dropProposed,
+    fitted,
+    isRest: (day: string) => isRestOn(person.steadinessRules, day),
+    lay,
+    move,
+    edit,
+    takeOff,
+    everyWeek,
+    pauseOn,
+    endPause,
   }
 }

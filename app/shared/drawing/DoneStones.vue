@@ -9,7 +9,9 @@ const props = defineProps<{ done: readonly DoneStep[] }>()
 
 /** Half an hour is the whole width; of a longer session, all of it is. */
 const SCALE_SECONDS = 1800
-const [WIDTH, HEIGHT, GAP] = [1000, 24, 4]
+const WIDTH = 1000
+const HEIGHT = 24
+const GAP = 4
 const stones = computed(() => {
   const lasted = props.done.filter(({ seconds }) => seconds > 0)
   const all = Math.max(

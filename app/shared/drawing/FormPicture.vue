@@ -50,7 +50,8 @@ const closed = line<[number, number]>().curve(curveCatmullRomClosed.alpha(0.6))
 /** Points about the middle, turned to the right and then moved. (Each `transform` in a drawing is drawn for itself, and lists have hundreds.) */
 function placed(points: [number, number][], turnedDegrees: number, x = 0, y = 0): [number, number][] {
   const radians = (turnedDegrees * Math.PI) / 180
-  const [sin, cos] = [Math.sin(radians), Math.cos(radians)]
+  const sin = Math.sin(radians)
+  const cos = Math.cos(radians)
   return points.map(([right, down]) => [right * cos - down * sin + x, right * sin + down * cos + y])
 }
 const sole = ({ x, y, turnedDegrees }: Foot, isLeft: boolean) =>

@@ -58,7 +58,13 @@ export function bodyParts(view: BodyPart['view']): BodyPart[] {
     width: number,
     height: number,
   ): BodyPart => ({
-    ...{ area, place, view, x, y, width, height },
+    area,
+    place,
+    view,
+    x,
+    y,
+    width,
+    height,
   })
   const [here, there] = view === 'front' ? (['right', 'left'] as const) : (['left', 'right'] as const)
   return [

@@ -7,7 +7,8 @@ import { afterPicture } from '~/shared/ui/afterPicture'
  * mounted, each drawing of a long list would have the whole page laid out at once.) Where it changes later, what changed it is drawn first.
  */
 export function useSize(frame: Ref<HTMLElement | null>, usual: { width: number; height: number }) {
-  const [width, height] = [ref(usual.width), ref(usual.height)]
+  const width = ref(usual.width)
+  const height = ref(usual.height)
   let isLaidOut = false
   let callOff = () => {}
   useResizeObserver(frame, (entries) => {

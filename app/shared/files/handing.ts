@@ -29,7 +29,10 @@ export function onItsWay(handed: Handed, { origin, host }: { origin: string; hos
   const onlyHere = isOnlyHere(host)
   const isLink = !onlyHere && link.length <= LONGEST_IN_PICTURE
   return {
-    ...{ link: link.length <= LONGEST_LINK ? link : null, linkLength: link.length, onlyHere, isLink },
+    link: link.length <= LONGEST_LINK ? link : null,
+    linkLength: link.length,
+    onlyHere,
+    isLink,
     pictures: isLink ? [link] : framesOf(bytes),
   }
 }

@@ -58,8 +58,13 @@ export const weekRules = ({ settings }: PlanFacts): WeekRules => settings.week ?
 export const weekFrom = (facts: PlanFacts, from: string): PlannedDay[] => {
   const { person, sessions, today, settings, steadinessRules } = facts
   return weekOf({
-    ...{ from, rules: weekRules(facts), today, dayEndsAtHour: settings.dayEndsAtHour },
-    ...{ planned: person.planned, series: person.series, sessions },
+    from,
+    rules: weekRules(facts),
+    today,
+    dayEndsAtHour: settings.dayEndsAtHour,
+    planned: person.planned,
+    series: person.series,
+    sessions,
     isRest: (day) => isRestOn(steadinessRules, day),
   })
 }
@@ -82,7 +87,9 @@ export const asksOfPlan = (facts: PlanFacts, open: readonly PlannedPractice[]): 
     return routineId && !lesson?.stage ? [{ routineId, by: 'plan' as const, name: '', minutes }] : []
   }),
   ...asksOfWeek(facts.today, facts.sessions, facts.formsById, {
-    ...{ routines: facts.routines, week: weekRules(facts), dayEndsAtHour: facts.settings.dayEndsAtHour },
+    routines: facts.routines,
+    week: weekRules(facts),
+    dayEndsAtHour: facts.settings.dayEndsAtHour,
   }),
 ]
 

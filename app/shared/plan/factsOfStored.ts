@@ -27,7 +27,11 @@ export function factsOfStored(
   const { pace, rules, conditions, dayEndsAtHour, restPlan } = settings
   const pauses = person.planned.filter((each) => each.kind === 'pause')
   const facts: PlanFacts = {
-    ...{ person, settings, isFullyLoaded, routines, formsById },
+    person,
+    settings,
+    isFullyLoaded,
+    routines,
+    formsById,
     sessions: [...person.sessions].reverse(),
     today: practiceDay(new Date(atMs).toISOString(), timeZone, dayEndsAtHour),
     steadinessRules: { dayEndsAtHour, restPlan, timeZoneToday: timeZone, pauses },

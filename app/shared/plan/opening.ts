@@ -45,7 +45,8 @@ export function openWithWorker() {
         return Promise.race([remote.today(moment, shippedFor(worker), tell), broken])
       }
       const begun: typeof opening = {
-        ...{ world, read: null },
+        world,
+        read: null,
         // Then the page asks by itself.
         about: judged().catch(() => null),
         listen(listener) {

@@ -146,7 +146,8 @@ const planWorker = {
   /** The small changes that practice suggests. */
   adjustments({ routineIds, stages, ...ask }: AdjustmentAsk): Adjustment[] {
     if (!setting) return []
-    const [those, stageOf] = [new Set(routineIds), new Map(stages)]
+    const those = new Set(routineIds)
+    const stageOf = new Map(stages)
     const routines = setting.routines.filter(({ id }) => those.has(id))
     return adjustments({ ...setting, ...ask, routines, stageOf: (formId) => stageOf.get(formId) ?? null })
   },

@@ -45,7 +45,9 @@ export const isTold = (setting: TodaySetting): boolean => {
 
 /** What plans are made from, as the person has it now. */
 export const settingNow = ({ routines, setting, settings }: ReturnType<typeof usePersonStore>): TodaySetting => ({
-  ...{ routines, ...setting, conditions: settings.conditions },
+  routines,
+  ...setting,
+  conditions: settings.conditions,
 })
 
 /** A copy that can be sent. What ships is most of all: it is only named. */

@@ -28,7 +28,8 @@ export function useReminder() {
     const now = new Date(wallMs())
     const minuteNow = now.getHours() * 60 + now.getMinutes()
     for (const practice of waits.value) {
-      const [clock, key] = [clockOf(practice), keyOf(practice)]
+      const clock = clockOf(practice)
+      const key = keyOf(practice)
       const minute = Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3))
       if (told.has(key) || minuteNow < minute - before || minuteNow > minute + MOST_LATE_MINUTES) continue
       told.add(key)

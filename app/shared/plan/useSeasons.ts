@@ -30,8 +30,14 @@ export function useSeasons() {
   const { keptById, learnedIds, longestStill } = useKept()
 
   const requestOf = (season: Season, planned = person.person.planned): SeasonRequest => ({
-    ...{ season, planned, sessions: person.sessions, stages: person.person.stages, forms: person.formsById },
-    ...{ isPossible: possibleNow(person), today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour },
+    season,
+    planned,
+    sessions: person.sessions,
+    stages: person.person.stages,
+    forms: person.formsById,
+    isPossible: possibleNow(person),
+    today: person.today,
+    dayEndsAtHour: person.settings.dayEndsAtHour,
   })
   const planOf = (season: Season) => seasonPlan(requestOf(season))
   const seasons = computed(() =>
@@ -85,7 +91,9 @@ export function useSeasons() {
       }
       const ask = {
         stages: Object.fromEntries(latestStages(person.person.stages)),
-        ...{ kept: keptById.value, learnedIds: learnedIds.value, longestStillSeconds: longestStill.value },
+        kept: keptById.value,
+        learnedIds: learnedIds.value,
+        longestStillSeconds: longestStill.value,
         lately: latelyOf(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour),
         today: person.today,
       }

@@ -59,8 +59,10 @@ export function settingChanges(before: Settings | undefined, after: Settings): N
   const was = before ? settingItems(before) : new Map<string, unknown>()
   const is = settingItems(after)
   return [...new Set([...was.keys(), ...is.keys()])].map((itemId) => ({
-    ...{ list: 'settings' as const, itemId },
-    ...{ before: was.get(itemId) ?? null, after: is.get(itemId) ?? null },
+    list: 'settings' as const,
+    itemId,
+    before: was.get(itemId) ?? null,
+    after: is.get(itemId) ?? null,
   }))
 }
 

@@ -155,7 +155,12 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   const { isFullyLoaded, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
-    ...{ queue, world, person, openingFault, look, wasDeleted },
+    queue,
+    world,
+    person,
+    openingFault,
+    look,
+    wasDeleted,
   })
   // Another tab has gone, and left something.
   if (typeof window !== 'undefined')
@@ -253,7 +258,13 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   const archives = createArchives({
-    ...{ queue, world: () => world.value, person: () => person.value, untilWhole, load, put, saveSettings },
+    queue,
+    world: () => world.value,
+    person: () => person.value,
+    untilWhole,
+    load,
+    put,
+    saveSettings,
     tell: () => tell('all'),
   })
 

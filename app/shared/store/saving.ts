@@ -16,7 +16,9 @@ import { writeChange } from './writing'
 /** The new state of an item, null to delete it; `from` is the state that was edited, where that may be older than the one in memory. */
 export type NewState = Omit<ItemChange, 'from'> & { from?: unknown }
 export const stateOf = <K extends ListName>(list: K, item: PersonData[K][number]): NewState => ({
-  ...{ list, id: item.id, to: item },
+  list,
+  id: item.id,
+  to: item,
 })
 export const deletionOf = (list: ListName, id: string): NewState => ({ list, id, to: null })
 
@@ -67,7 +69,9 @@ export function createSaving({ queue, world, person, find, notify, tell }: Store
     const isOwn = world.value === 'own'
     const asked = queue.changesOf(world.value)
     const items = states.map(({ list, id, from, to }) => ({
-      ...{ list, id, to: to === null ? null : plainCopy(to) },
+      list,
+      id,
+      to: to === null ? null : plainCopy(to),
       from: from ?? lastStateOf(asked, list, id) ?? stateNow({ list, id }),
     }))
     const key = items.map(({ list, id }) => `${list}/${id}`).join(' ')

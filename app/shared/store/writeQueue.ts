@@ -188,7 +188,16 @@ export function createWriteQueue({ open, world = () => 'own', onWrite = () => un
     [...writes].flatMap((each) => (each.world === where && each.change ? [each.change] : []))
 
   return {
-    ...{ refused, slow, announce, drop, dropRefused, write, replace, retry, read, changesOf },
+    refused,
+    slow,
+    announce,
+    drop,
+    dropRefused,
+    write,
+    replace,
+    retry,
+    read,
+    changesOf,
     close: databases.close,
     settled: () => queue,
   }

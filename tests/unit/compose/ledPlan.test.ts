@@ -84,7 +84,12 @@ function forbiddenIn(
 
 const pace = steadyPace(4, 5)
 const planOf = (routine: Routine, change: Partial<SessionPlan> = {}): SessionPlan => ({
-  ...{ routine, forms: CATALOGUE, ways: [], pace, rules: USUAL_HOUSE_RULES, closing },
+  routine,
+  forms: CATALOGUE,
+  ways: [],
+  pace,
+  rules: USUAL_HOUSE_RULES,
+  closing,
   ...change,
 })
 const checkLed = (plan: SessionPlan, concerns: ReadonlySet<Caution>) => {
@@ -139,7 +144,9 @@ describe('the plan that a session is led from', () => {
             entry.kind === 'step'
               ? { ...entry, id: `s${at}` }
               : {
-                  ...{ ...entry, id: `g${at}`, rounds: 1 + (entry.rounds % 3) },
+                  ...entry,
+                  id: `g${at}`,
+                  rounds: 1 + (entry.rounds % 3),
                   steps: entry.steps.map((step, inside) => ({ ...step, id: `s${at}-${inside}` })),
                 },
           )

@@ -9,18 +9,14 @@ const sessions = (
   each: (index: number) => (Partial<Observation> & { before: never; after: never }) | object,
 ): Observation[] =>
   Array.from({ length: count }, (_, index): Observation => ({
-    ...{
-      startedAtMs: index * 86_400_000,
-      seconds: 900,
-      time: 'morning',
-      length: 'middling',
-      routineId: 'r',
-      formIds: ['f'],
-    },
-    ...{
-      before: { energy: null, calm: 3, ease: null, pain: null },
-      after: { energy: null, calm: 3, ease: null, pain: null },
-    },
+    startedAtMs: index * 86_400_000,
+    seconds: 900,
+    time: 'morning',
+    length: 'middling',
+    routineId: 'r',
+    formIds: ['f'],
+    before: { energy: null, calm: 3, ease: null, pain: null },
+    after: { energy: null, calm: 3, ease: null, pain: null },
     ...each(index),
   }))
 const calm = (before: number, after: number) => ({

@@ -45,7 +45,8 @@ describe('turning signs', () => {
           Math.abs(values.reduce((sum, each) => sum + each, 0)) /
           Math.sqrt(values.reduce((sum, each) => sum + each ** 2, 0))
         // The chance of a normal number that far, by its series (Abramowitz and Stegun 7.1.5).
-        let [sum, term] = [0, 1]
+        let sum = 0
+        let term = 1
         for (let n = 0; n < 60; n += 1) {
           sum += term / (2 * n + 1)
           term *= -(z * z) / 2 / (n + 1)

@@ -19,8 +19,16 @@ import { stepsOf } from '#core/routine'
 import { aRoutine, aStep } from '../../helpers'
 
 const trial: Trial = {
-  ...{ id: 't', name: 'T', routineId: 'r', compares: { kind: 'routines', otherRoutineId: 'q' }, outcome: 'calm' },
-  ...{ firstDay: '2026-03-10', weekdays: [1, 2, 3, 4, 5, 6, 7], pairs: 7, seed: 5, open: false },
+  id: 't',
+  name: 'T',
+  routineId: 'r',
+  compares: { kind: 'routines', otherRoutineId: 'q' },
+  outcome: 'calm',
+  firstDay: '2026-03-10',
+  weekdays: [1, 2, 3, 4, 5, 6, 7],
+  pairs: 7,
+  seed: 5,
+  open: false,
 }
 const session = (
   day: string,
@@ -137,7 +145,10 @@ describe('the verdict of a trial', () => {
           ['other', other],
         ] as const
       ).map(([arm, gain]) => ({
-        ...{ day: '', arm, pair, gain },
+        day: '',
+        arm,
+        pair,
+        gain,
         kept: pair >= gains.length - open ? 'open' : gain === null ? 'missed' : 'done',
       })),
     )

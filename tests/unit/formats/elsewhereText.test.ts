@@ -8,8 +8,15 @@ import { CATALOGUE } from '#data'
 const NOW = Date.parse('2026-03-11T09:20:00Z')
 const read = (text: string, change: { onDay?: string } = {}) =>
   readElsewhereLine(text, {
-    ...{ ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, forms: CATALOGUE },
-    ...{ nowMs: NOW, timeZone: 'Europe/Lisbon', dayEndsAtHour: 3, usualTime: '07:10', ...change },
+    ways: [],
+    pace: steadyPace(4, 6),
+    rules: USUAL_HOUSE_RULES,
+    forms: CATALOGUE,
+    nowMs: NOW,
+    timeZone: 'Europe/Lisbon',
+    dayEndsAtHour: 3,
+    usualTime: '07:10',
+    ...change,
   })
 const felt = (all: number | null, some = {}) => ({ energy: all, calm: all, ease: all, ...some })
 
@@ -18,8 +25,14 @@ describe('a practice done elsewhere, in one line', () => {
     [
       'class 60 min yesterday 18:30, felt 4',
       {
-        ...{ title: 'Class', minutes: 60, day: '2026-03-10', time: '18:30', after: felt(null), words: 'felt 4' },
-        ...{ forms: [], asks: ['felt'] },
+        title: 'Class',
+        minutes: 60,
+        day: '2026-03-10',
+        time: '18:30',
+        after: felt(null),
+        words: 'felt 4',
+        forms: [],
+        asks: ['felt'],
       },
     ],
     [

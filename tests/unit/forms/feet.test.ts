@@ -14,7 +14,8 @@ describe('the feet of a form, seen from above', () => {
   })
   it.each(STANCES)('%s: the left is the right mirrored', (stance) => {
     const form = aForm({ stance, sides: 'oneThenOther', diagonalDegrees: 60 })
-    const [left, right] = [footingOf(form, 'left'), footingOf(form, 'right')]
+    const left = footingOf(form, 'left')
+    const right = footingOf(form, 'right')
     expect(plain(left.left)).toEqual(plain(mirroredFoot(right.right)))
     expect(plain(left.right)).toEqual(plain(mirroredFoot(right.left)))
   })

@@ -15,7 +15,10 @@ describe('what a version changes', () => {
     expect(seated.eased).toEqual(expect.arrayContaining(['deepKnees', 'standing']))
     expect(mannerChangePhrase(seated)).toMatch(/^Seated instead of wide stance\. No .*deep knees/)
     expect(change('draw-the-bow', { version: 'higher' })).toEqual({
-      ...{ stance: null, eased: ['deepKnees'], added: [], phasesFewer: 0 },
+      stance: null,
+      eased: ['deepKnees'],
+      added: [],
+      phasesFewer: 0,
     })
     const unheld = change('hold-up-the-sky', { choices: { topHold: 'leaveOut' } })
     expect(mannerChangePhrase(unheld)).toBe('No breath hold. 1 phase fewer in each repetition.')

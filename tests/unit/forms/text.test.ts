@@ -32,7 +32,16 @@ const inWords = ({
   evenBreath,
   gaze,
 }: FormInWords): FormInWords => ({
-  ...{ name, part, stance, counting, sides, countScope, counts, moves, levels, ...(evenBreath ? { evenBreath } : {}) },
+  name,
+  part,
+  stance,
+  counting,
+  sides,
+  countScope,
+  counts,
+  moves,
+  levels,
+  ...(evenBreath ? { evenBreath } : {}),
   ...(gaze ? { gaze } : {}),
   levelOrder: levels.length > 0 ? levelOrder : 'up',
 })

@@ -23,8 +23,14 @@ const ids = (prefix = 'new') => {
   return () => `${prefix}-${(last += 1)}`
 }
 const aWay = (change: Partial<Way> = {}): Way => ({
-  ...{ id: 'my-way', formId: 'own', name: 'My way', choices: {}, swapBreath: null, version: null },
-  ...{ learnedFrom: '', notes: '' },
+  id: 'my-way',
+  formId: 'own',
+  name: 'My way',
+  choices: {},
+  swapBreath: null,
+  version: null,
+  learnedFrom: '',
+  notes: '',
   ...change,
 })
 const own = aForm({ id: 'own', name: 'Draw the net' })

@@ -16,8 +16,16 @@ import {
 import type { DoneStep } from '#core/runner'
 
 const step = (stepId: string, seconds: number, change: Partial<DoneStep> = {}): DoneStep => ({
-  ...{ stepId, formId: stepId, formName: stepId, part: 'work', counting: 'breathRepetitions', seconds },
-  ...{ counts: [{ side: 'none', count: 6 }], outcome: 'done', version: null, breath: null },
+  stepId,
+  formId: stepId,
+  formName: stepId,
+  part: 'work',
+  counting: 'breathRepetitions',
+  seconds,
+  counts: [{ side: 'none', count: 6 }],
+  outcome: 'done',
+  version: null,
+  breath: null,
   ...change,
 })
 const plannedOf = ({ outcome: _, version: __, breath: ___, leftAfter: ____, ...planned }: DoneStep) => planned
@@ -25,15 +33,20 @@ const morning = (change: Partial<SessionRecord> = {}): SessionRecord => {
   const done = [step('rise', 60), step('bow', 120), step('settle', 60, { part: 'settle' })]
   return {
     ...elsewhereRecord({
-      ...{ id: 'm', title: 'Morning', minutes: 4, words: 'stiff' },
-      ...{ startedAt: '2026-03-10T07:00:00.000Z', timeZone: 'Europe/Lisbon' },
+      id: 'm',
+      title: 'Morning',
+      minutes: 4,
+      words: 'stiff',
+      startedAt: '2026-03-10T07:00:00.000Z',
+      timeZone: 'Europe/Lisbon',
     }),
-    ...{ source: 'followed', movingSeconds: 180, closingSeconds: 60, plannedSeconds: 240 },
-    ...{
-      planned: done.map(plannedOf),
-      done,
-      asides: [{ what: 'pause', atSeconds: 90, lastsSeconds: 5, undone: false }],
-    },
+    source: 'followed',
+    movingSeconds: 180,
+    closingSeconds: 60,
+    plannedSeconds: 240,
+    planned: done.map(plannedOf),
+    done,
+    asides: [{ what: 'pause', atSeconds: 90, lastsSeconds: 5, undone: false }],
     ...change,
   }
 }
@@ -61,7 +74,10 @@ describe('an entry put right', () => {
   })
   it('gives another length to the moving time, closed as long as was measured, and ends accordingly', () => {
     expect(corrected(morning(), { practisedSeconds: 480 })).toMatchObject({
-      ...{ practisedSeconds: 480, movingSeconds: 420, closingSeconds: 60, endedAt: '2026-03-10T07:08:00.000Z' },
+      practisedSeconds: 480,
+      movingSeconds: 420,
+      closingSeconds: 60,
+      endedAt: '2026-03-10T07:08:00.000Z',
     })
   })
   it('moves with its length', () => {
@@ -95,15 +111,15 @@ describe('two entries as one', () => {
   it('adds them up, in the order in which they were; what lies between is a pause', () => {
     const one = joined(later({ words: 'warm' }), morning())!
     expect(one).toMatchObject({
-      ...{
-        id: 'm',
-        title: 'Morning',
-        practisedSeconds: 480,
-        pausedSeconds: 360,
-        movingSeconds: 360,
-        closingSeconds: 120,
-      },
-      ...{ startedAt: '2026-03-10T07:00:00.000Z', endedAt: '2026-03-10T07:14:00.000Z', words: 'stiff\nwarm' },
+      id: 'm',
+      title: 'Morning',
+      practisedSeconds: 480,
+      pausedSeconds: 360,
+      movingSeconds: 360,
+      closingSeconds: 120,
+      startedAt: '2026-03-10T07:00:00.000Z',
+      endedAt: '2026-03-10T07:14:00.000Z',
+      words: 'stiff\nwarm',
     })
     expect(one.done.map(({ stepId }) => stepId)).toEqual([...['rise', 'bow', 'settle', 'rise-2', 'bow-2', 'settle-2']])
     expect(one.planned.map(({ stepId }) => stepId)).toEqual(one.done.map(({ stepId }) => stepId))

@@ -13,9 +13,16 @@ const FORMS = [
 const done = (formId: string, seconds: number, change: Partial<DoneStep> = {}): DoneStep => {
   const form = FORMS.find(({ id }) => id === formId)
   return {
-    ...{ stepId: `s-${formId}`, formId, formName: `old ${formId}`, part: form?.part ?? 'work', seconds },
-    ...{ counting: form?.counting.by ?? 'breathRepetitions', counts: [{ side: 'none', count: 6 }] },
-    ...{ outcome: 'done', version: null, breath: null },
+    stepId: `s-${formId}`,
+    formId,
+    formName: `old ${formId}`,
+    part: form?.part ?? 'work',
+    seconds,
+    counting: form?.counting.by ?? 'breathRepetitions',
+    counts: [{ side: 'none', count: 6 }],
+    outcome: 'done',
+    version: null,
+    breath: null,
     ...change,
   }
 }
@@ -23,7 +30,9 @@ const on = (
   day: string,
   steps: DoneStep[],
 ): Pick<SessionRecord, 'startedAt' | 'timeZone' | 'practisedSeconds' | 'done'> => ({
-  ...{ startedAt: `${day}T08:00:00.000Z`, timeZone: 'UTC', done: steps },
+  startedAt: `${day}T08:00:00.000Z`,
+  timeZone: 'UTC',
+  done: steps,
   practisedSeconds: steps.reduce((sum, { seconds }) => sum + seconds, 0),
 })
 const TODAY = '2026-03-31'

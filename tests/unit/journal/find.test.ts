@@ -3,8 +3,16 @@ import { elsewhereRecord, findSessions, type SessionRecord } from '#core/journal
 import type { DoneStep } from '#core/runner'
 
 const step = (formName: string, outcome: DoneStep['outcome'] = 'done'): DoneStep => ({
-  ...{ stepId: 's', formId: 'f', formName, part: 'work', counting: 'breathRepetitions', counts: [], seconds: 60 },
-  ...{ outcome, version: null, breath: null },
+  stepId: 's',
+  formId: 'f',
+  formName,
+  part: 'work',
+  counting: 'breathRepetitions',
+  counts: [],
+  seconds: 60,
+  outcome,
+  version: null,
+  breath: null,
 })
 const session = (id: string, change: Partial<SessionRecord>): SessionRecord => ({
   ...elsewhereRecord({ id, title: id, startedAt: '2026-03-10T07:00:00.000Z', timeZone: 'UTC', minutes: 10, words: '' }),

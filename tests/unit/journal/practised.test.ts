@@ -5,11 +5,20 @@ import { aForm, aPlan } from '../../helpers'
 
 const session = (id: string, seconds: number, done: DoneStep[] = []) => ({
   ...elsewhereRecord({ id, title: id, startedAt: '2026-03-10T07:00:00.000Z', timeZone: 'UTC', minutes: 1, words: '' }),
-  ...{ practisedSeconds: seconds, done },
+  practisedSeconds: seconds,
+  done,
 })
 const step = (outcome: DoneStep['outcome'], seconds: number): DoneStep => ({
-  ...{ stepId: 's', formId: 'f', formName: 'F', part: 'work', counting: 'breathRepetitions', seconds, outcome },
-  ...{ counts: [{ side: 'none', count: 1 }], version: null, breath: null },
+  stepId: 's',
+  formId: 'f',
+  formName: 'F',
+  part: 'work',
+  counting: 'breathRepetitions',
+  seconds,
+  outcome,
+  counts: [{ side: 'none', count: 1 }],
+  version: null,
+  breath: null,
 })
 
 describe('what counts as practised', () => {

@@ -202,7 +202,9 @@ describe('the rules of steadiness', () => {
     const rules = plan({ restDaysAWeek: 1 })
     expect(steadiness(sessions, '2026-03-06', rules).current?.days).toBe(3)
     expect(steadiness(sessions, '2026-03-07', rules)).toMatchObject({
-      ...{ current: null, brokenOn: '2026-03-05', last: { days: 3, from: '2026-03-02', to: '2026-03-04' } },
+      current: null,
+      brokenOn: '2026-03-05',
+      last: { days: 3, from: '2026-03-02', to: '2026-03-04' },
     })
   })
   it('a day counts from the minutes that I say, and is said to be too short below', () => {
@@ -288,7 +290,8 @@ describe('a list that was looked at before', () => {
         }
         const anew = sessions.map((session) => ({ ...session }))
         const told = (list: typeof sessions) => ({
-          ...{ ...steadiness(list, '2026-03-20', rules), standings: null },
+          ...steadiness(list, '2026-03-20', rules),
+          standings: null,
           stones: weeksOfStones(list, '2026-03-20', 12, rules),
           weeks: weekReports(list, '2026-03-20', rules),
         })

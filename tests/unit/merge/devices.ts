@@ -60,7 +60,8 @@ export class TestDevice {
     this.person = { ...this.person, settings: { ...this.person.settings, ...change } }
     const after = settingItems(this.person.settings)
     for (const id of new Set([...before.keys(), ...after.keys()])) {
-      const [was, is] = [before.get(id) ?? null, after.get(id) ?? null]
+      const was = before.get(id) ?? null
+      const is = after.get(id) ?? null
       if (JSON.stringify(was) !== JSON.stringify(is)) this.note('settings', id, was, is)
     }
   }

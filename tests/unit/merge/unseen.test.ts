@@ -5,7 +5,9 @@ import { clock, exchange, form, TestDevice } from './devices'
 
 const session = (words: string) =>
   elsewhereRecord({
-    ...{ id: 's', title: 'Class', startedAt: '2026-03-10T06:30:00.000Z' },
+    id: 's',
+    title: 'Class',
+    startedAt: '2026-03-10T06:30:00.000Z',
     timeZone: 'UTC',
     minutes: 20,
     words,
@@ -13,7 +15,8 @@ const session = (words: string) =>
 /** Both have the same session and form, and have exchanged them; then each goes its own way. */
 function two() {
   const now = clock()
-  const [desk, phone] = [new TestDevice('desk', now), new TestDevice('phone', now)]
+  const desk = new TestDevice('desk', now)
+  const phone = new TestDevice('phone', now)
   desk.put('sessions', session('as it was'))
   desk.put('forms', form('f', 'as learned'))
   exchange(desk, phone)
@@ -29,7 +32,9 @@ describe('states that stand nowhere', () => {
     for (const device of [desk, phone]) {
       expect(unseenStates(device.all())).toMatchObject([
         {
-          ...{ id: 'sessions/s', list: 'sessions', itemId: 's' },
+          id: 'sessions/s',
+          list: 'sessions',
+          itemId: 's',
           stands: { words: 'from the phone' },
           value: { words: 'from the desk' },
         },

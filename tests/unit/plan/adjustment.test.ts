@@ -12,7 +12,10 @@ import { aForm, aRoutine, aStep } from '../../helpers'
 
 const TODAY = '2026-03-10'
 const POST = aForm({
-  ...{ id: 'post', part: 'stand', counting: { by: 'time' }, areas: ['legs'] },
+  id: 'post',
+  part: 'stand',
+  counting: { by: 'time' },
+  areas: ['legs'],
   effort: { legs: 2, shoulders: 0, spine: 0, balance: 0 },
   counts: { least: 30, usual: 60, most: 600, step: 15 },
 })
@@ -30,7 +33,8 @@ const FORMS = [
 const SETTING = { forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES }
 const routine = (step: Step, ...more: Step[]): Routine => ({
   ...aRoutine([step, ...more, aStep('end', 'settle', { part: 'settle', count: 60 })]),
-  ...{ id: 'mine', name: 'Mine' },
+  id: 'mine',
+  name: 'Mine',
 })
 const REED = routine(aStep('s', 'reed', { count: 6 }))
 
@@ -47,19 +51,27 @@ function followed(of: Routine, daysAgo: number, said: Said = { ease: 4 }, forms:
   const timeline = compileTimeline({ ...SETTING, forms: [...forms], routine: of })
   const formOf = new Map(timeline.occurrences.map(({ stepId, formId }) => [stepId, formId]))
   const planned = totalsOf(timeline).bySteps.map(({ stepId, formName, part, seconds, counts }) => ({
-    ...{ stepId, formId: formOf.get(stepId)!, formName, part, seconds, counts },
+    stepId,
+    formId: formOf.get(stepId)!,
+    formName,
+    part,
+    seconds,
+    counts,
     counting: forms.find(({ id }) => id === formOf.get(stepId))!.counting.by,
   }))
   const { ease = null, exertion, pain, painBefore, short } = said
   return {
     ...elsewhereRecord({ id: `d${daysAgo}`, title: 'Mine', startedAt, timeZone: 'UTC', minutes: 10, words: '' }),
-    ...{ routineId: of.id, planned },
+    routineId: of.id,
+    planned,
     done: planned.map((step) => {
       const { version = null, weightKg } = stepsOf(of).find(({ id }) => id === step.stepId)!.manner ?? {}
       return {
         ...step,
-        ...{ outcome: short ? ('cutShort' as const) : ('done' as const), breath: null },
-        ...{ version: version === 'plain' ? null : version, ...(weightKg === undefined ? {} : { weightKg }) },
+        outcome: short ? ('cutShort' as const) : ('done' as const),
+        breath: null,
+        version: version === 'plain' ? null : version,
+        ...(weightKg === undefined ? {} : { weightKg }),
       }
     }),
     before: { ...NOT_SAID, ...(painBefore ? { pain: painBefore } : {}) },
@@ -73,7 +85,12 @@ const easyWeeks = (of: Routine, said: Said = { ease: 4 }, forms = FORMS) =>
 const ask = (sessions: AdjustmentRequest['sessions'], change: Partial<AdjustmentRequest> = {}): Adjustment[] =>
   adjustments({
     ...SETTING,
-    ...{ routines: [REED], sessions, stageOf: () => null, conditions: [], today: TODAY, dayEndsAtHour: 3 },
+    routines: [REED],
+    sessions,
+    stageOf: () => null,
+    conditions: [],
+    today: TODAY,
+    dayEndsAtHour: 3,
     ...change,
   })
 
@@ -169,8 +186,17 @@ describe('small changes', () => {
       ...routine(aStep('x', 'sweep', { count: 12 })),
       entries: [
         {
-          ...{ kind: 'group', id: 'g', name: 'Rounds', pattern: 'rounds', stages: [], rounds: 3, restBreaths: 1 },
-          ...{ steps: [aStep('s', 'reed', { count })], optional: false, pinned: false, off: false },
+          kind: 'group',
+          id: 'g',
+          name: 'Rounds',
+          pattern: 'rounds',
+          stages: [],
+          rounds: 3,
+          restBreaths: 1,
+          steps: [aStep('s', 'reed', { count })],
+          optional: false,
+          pinned: false,
+          off: false,
         },
         aStep('end', 'settle', { part: 'settle', count: 60 }),
       ],

@@ -10,7 +10,14 @@ const answer = (
   changes: Answer['changes'] = [],
 ) => ({
   question: { about, kind, outcome: 'calm' as const },
-  ...{ verdict, sessions: 20, needed: 15, gain: 1, interval: null, chance: 0, falseShare: 0, changes },
+  verdict,
+  sessions: 20,
+  needed: 15,
+  gain: 1,
+  interval: null,
+  chance: 0,
+  falseShare: 0,
+  changes,
   began: {} as Answer['began'],
 })
 const A = { kind: 'routine', routineId: 'a' } as const
@@ -42,8 +49,14 @@ describe('what the journal finds of single routines and forms', () => {
     const both = [...facts, answer(A, 'change', 'better', WITH_IT), answer(A, 'against', 'worse')]
     expect(effectsSeen(both)).toEqual([
       {
-        ...{ about: A, outcome: 'calm', isBetter: false, sessions: 20, better: 12, worse: 4 },
-        ...{ gain: 0.4, othersGain: 2 },
+        about: A,
+        outcome: 'calm',
+        isBetter: false,
+        sessions: 20,
+        better: 12,
+        worse: 4,
+        gain: 0.4,
+        othersGain: 2,
       },
     ])
     expect(effectsSeen([...both].reverse())).toEqual(effectsSeen(both))
@@ -60,7 +73,8 @@ describe('what the journal finds of single routines and forms', () => {
 
   it('is found in a journal in which one routine calms and another does not', () => {
     const sessions = Array.from({ length: 120 }, (_, at) => {
-      const [before, noise] = [2 + (at % 2), ((at * 7) % 5) - 2]
+      const before = 2 + (at % 2)
+      const noise = ((at * 7) % 5) - 2
       const gain = (at % 3 === 0 ? 2 : 0) + (Math.abs(noise) === 2 ? Math.sign(noise) : 0)
       const after = Math.min(5, Math.max(1, before + gain))
       const startedAt = new Date(Date.UTC(2026, 0, 1 + at, 8)).toISOString()

@@ -19,8 +19,14 @@ import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { aForm, aRoutine, aStep } from '../../helpers'
 
 const NOTHING: Lately = {
-  ...{ routines: {}, formDays: {}, areas: {}, parts: {}, sidesShort: {}, legs: { week: 0, usual: 0 } },
-  ...{ secondsToday: 0, daysRunning: 0 },
+  routines: {},
+  formDays: {},
+  areas: {},
+  parts: {},
+  sidesShort: {},
+  legs: { week: 0, usual: 0 },
+  secondsToday: 0,
+  daysRunning: 0,
 }
 const SETTLE = aForm({
   id: 'settle',
@@ -50,13 +56,26 @@ const routine = (id: string, ...formIds: string[]): Routine => ({
       part: FORMS.find((form) => form.id === formId)!.part,
     })),
   ),
-  ...{ id, name: id },
+  id,
+  name: id,
 })
 const asks = (change: Partial<TodayRequest> = {}): TodayRequest => ({
-  ...{ forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES },
+  forms: FORMS,
+  ways: [],
+  pace: steadyPace(4, 6),
+  rules: USUAL_HOUSE_RULES,
   routines: ['a', 'b', 'c', 'd'].map((id) => routine(id, 'reed')),
-  ...{ lately: NOTHING, stages: {}, conditions: [], body: { states: [], pain: [] }, minutes: null, hour: 9 },
-  ...{ asks: [], minutesLacking: null, kept: {}, effects: [], today: '2026-03-10' },
+  lately: NOTHING,
+  stages: {},
+  conditions: [],
+  body: { states: [], pain: [] },
+  minutes: null,
+  hour: 9,
+  asks: [],
+  minutesLacking: null,
+  kept: {},
+  effects: [],
+  today: '2026-03-10',
   ...change,
 })
 /** The offers as they would be followed, and why not the others. */
@@ -110,8 +129,14 @@ describe('what to practise now', () => {
   })
 
   const aKept = (change: Partial<KeptForm> = {}): KeptForm => ({
-    ...{ formId: 'bow', stage: 'linked', isLearning: false, keeping: 'due', recall: 0.82, days: 9 },
-    ...{ lastDay: '2026-02-10', dueDay: '2026-03-10' },
+    formId: 'bow',
+    stage: 'linked',
+    isLearning: false,
+    keeping: 'due',
+    recall: 0.82,
+    days: 9,
+    lastDay: '2026-02-10',
+    dueDay: '2026-03-10',
     ...change,
   })
   it('brings back what is due, what is being learned before what is known, and what was never done yet of it', () => {
@@ -140,7 +165,14 @@ describe('what to practise now', () => {
   it('puts forward what the journal finds to do good, and back after what it is found worse than after others', () => {
     const routines = ['a', 'b', 'c'].map((id) => routine(id, id === 'c' ? 'bow' : 'reed'))
     const effect = (about: EffectSeen['about'], isBetter: boolean): EffectSeen => ({
-      ...{ about, outcome: 'calm', isBetter, sessions: 31, better: 20, worse: 4, gain: 0.4, othersGain: 0.6 },
+      about,
+      outcome: 'calm',
+      isBetter,
+      sessions: 31,
+      better: 20,
+      worse: 4,
+      gain: 0.4,
+      othersGain: 0.6,
     })
     const better = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'b' }, true)] }).offers
     expect(better.map(({ routineId }) => routineId)).toEqual(['b', 'a', 'c'])
@@ -154,7 +186,12 @@ describe('what to practise now', () => {
     })
     const byForm = judge({ routines, effects: [effect({ kind: 'form', formId: 'bow' }, true)] }).offers
     expect(byForm[0]!.reasons[0]).toEqual({
-      ...{ kind: 'good', formIds: ['bow'], outcome: 'calm', sessions: 31, better: 20, worse: 4 },
+      kind: 'good',
+      formIds: ['bow'],
+      outcome: 'calm',
+      sessions: 31,
+      better: 20,
+      worse: 4,
     })
     const worse = judge({ routines, effects: [effect({ kind: 'routine', routineId: 'a' }, false)] }).offers
     expect(worse.map(({ routineId }) => routineId)).toEqual(['b', 'c', 'a'])

@@ -8,15 +8,28 @@ import { aForm } from '../../helpers'
 
 const TODAY = '2026-03-10'
 const step = (formId: string, outcome: DoneStep['outcome'] = 'done'): DoneStep => ({
-  ...{ stepId: `s-${formId}`, formId, formName: formId, part: 'work', seconds: 60, outcome },
-  ...{ counting: 'breathRepetitions', counts: [], version: null, breath: null },
+  stepId: `s-${formId}`,
+  formId,
+  formName: formId,
+  part: 'work',
+  seconds: 60,
+  outcome,
+  counting: 'breathRepetitions',
+  counts: [],
+  version: null,
+  breath: null,
 })
 const ago = (days: number, steps: DoneStep[] = [step('reed')], recall?: Recall) => ({
-  ...{ startedAt: `${addDays(TODAY, -days)}T08:00:00.000Z`, timeZone: 'UTC', done: steps },
+  startedAt: `${addDays(TODAY, -days)}T08:00:00.000Z`,
+  timeZone: 'UTC',
+  done: steps,
   ...(recall ? { recall } : {}),
 })
 const from = (daysAgo: number, stage: LearningStage, formId = 'reed'): StageEntry => ({
-  ...{ id: `${formId}-${daysAgo}`, formId, stage, day: addDays(TODAY, -daysAgo) },
+  id: `${formId}-${daysAgo}`,
+  formId,
+  stage,
+  day: addDays(TODAY, -daysAgo),
 })
 const kept = (sessions: ReturnType<typeof ago>[], stages: StageEntry[] = [], today = TODAY) =>
   keptForms(sessions, stages, { today, dayEndsAtHour: 3, isKept: (formId) => formId !== 'gone' })

@@ -10,12 +10,23 @@ const FORMS = [
   aForm({ id: 'post', areas: ['legs'], part: 'stand', effort: { legs: 2, shoulders: 1, spine: 0, balance: 0 } }),
 ]
 const done = (formId: string, seconds: number, change: Partial<DoneStep> = {}): DoneStep => ({
-  ...{ stepId: `s-${formId}`, formId, formName: formId, part: formId === 'post' ? 'stand' : 'work', seconds },
-  ...{ counting: 'breathRepetitions', counts: [], outcome: 'done', version: null, breath: null },
+  stepId: `s-${formId}`,
+  formId,
+  formName: formId,
+  part: formId === 'post' ? 'stand' : 'work',
+  seconds,
+  counting: 'breathRepetitions',
+  counts: [],
+  outcome: 'done',
+  version: null,
+  breath: null,
   ...change,
 })
 const ago = (days: number, routineId: string | null, ...steps: DoneStep[]) => ({
-  ...{ routineId, startedAt: `${addDays(TODAY, -days)}T08:00:00.000Z`, timeZone: 'UTC', done: steps },
+  routineId,
+  startedAt: `${addDays(TODAY, -days)}T08:00:00.000Z`,
+  timeZone: 'UTC',
+  done: steps,
   practisedSeconds: 600,
 })
 const lately = (...sessions: ReturnType<typeof ago>[]) => latelyOf(sessions, FORMS, TODAY, 3)

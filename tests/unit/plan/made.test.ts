@@ -12,20 +12,46 @@ const TODAY = '2026-03-10'
 const due = (formId: string, change: Partial<KeptForm> = {}): [string, KeptForm] => [
   formId,
   {
-    ...{ formId, stage: 'linked', isLearning: false, keeping: 'due', recall: 0.8, days: 9 },
-    ...{ lastDay: '2026-02-10', dueDay: TODAY },
+    formId,
+    stage: 'linked',
+    isLearning: false,
+    keeping: 'due',
+    recall: 0.8,
+    days: 9,
+    lastDay: '2026-02-10',
+    dueDay: TODAY,
     ...change,
   },
 ]
 const asks = (change: Partial<MakeRequest> = {}): MakeRequest => ({
-  ...{ forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routines: [] },
+  forms: CATALOGUE,
+  ways: [],
+  pace: steadyPace(4, 6),
+  rules: USUAL_HOUSE_RULES,
+  routines: [],
   lately: {
-    ...{ routines: {}, formDays: {}, areas: {}, parts: {}, sidesShort: {}, legs: { week: 0, usual: 0 } },
-    ...{ secondsToday: 0, daysRunning: 0 },
+    routines: {},
+    formDays: {},
+    areas: {},
+    parts: {},
+    sidesShort: {},
+    legs: { week: 0, usual: 0 },
+    secondsToday: 0,
+    daysRunning: 0,
   },
-  ...{ stages: {}, conditions: [], body: { states: [], pain: [] }, minutes: 15, hour: 9, asks: [] },
-  ...{ minutesLacking: null, kept: {}, effects: [], today: TODAY },
-  ...{ learnedIds: [], longestStillSeconds: 600, usualMinutes: null },
+  stages: {},
+  conditions: [],
+  body: { states: [], pain: [] },
+  minutes: 15,
+  hour: 9,
+  asks: [],
+  minutesLacking: null,
+  kept: {},
+  effects: [],
+  today: TODAY,
+  learnedIds: [],
+  longestStillSeconds: 600,
+  usualMinutes: null,
   ...change,
 })
 let made = 0
@@ -144,7 +170,8 @@ describe('a session made for now', () => {
 })
 
 describe('the offers of today, in their order', () => {
-  const [first, second] = [WORK[0]!, WORK[1]!]
+  const first = WORK[0]!
+  const second = WORK[1]!
   const routineOf = (id: string, formId: string) => ({
     ...aRoutine([
       {
@@ -162,7 +189,8 @@ describe('the offers of today, in their order', () => {
         restBreaths: 0,
       },
     ]),
-    ...{ id, name: id },
+    id,
+    name: id,
   })
   const order = (change: Partial<MakeRequest>) => {
     const request = asks({ routines: [routineOf('a', first), routineOf('b', second)], minutes: null, ...change })

@@ -14,9 +14,25 @@ const LATEST = [...DEMO.sessions].sort((one, other) => (one.startedAt < other.st
 const EVERY = (minutes: number) => Array.from({ length: 7 }, () => minutes)
 const NEVER = EVERY(0)
 const asks = (change: Partial<MakeWeekRequest> = {}): MakeWeekRequest => ({
-  ...{ forms: CATALOGUE, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES, routines: SHIPPED_ROUTINES },
-  ...{ series: [], seasonIds: [], sessions: [], planned: [], stages: {}, stageDays: [], conditions: [], keptIds: [] },
-  ...{ from: MONDAY, today: MONDAY, dayEndsAtHour: 3, restDays: [], aimDays: null, aimMinutes: null },
+  forms: CATALOGUE,
+  ways: [],
+  pace: steadyPace(4, 6),
+  rules: USUAL_HOUSE_RULES,
+  routines: SHIPPED_ROUTINES,
+  series: [],
+  seasonIds: [],
+  sessions: [],
+  planned: [],
+  stages: {},
+  stageDays: [],
+  conditions: [],
+  keptIds: [],
+  from: MONDAY,
+  today: MONDAY,
+  dayEndsAtHour: 3,
+  restDays: [],
+  aimDays: null,
+  aimMinutes: null,
   week: { ...USUAL_WEEK, minutes: { morning: EVERY(15), evening: NEVER } },
   ...change,
 })
@@ -55,7 +71,12 @@ describe('a week that is made', () => {
 
   it('leaves what is laid, counts it, and lays nothing beside it', () => {
     const laid: Laid = {
-      ...{ id: 'mine', kind: 'practice', day: on(1), time: 'morning', minutes: 15, changes: 0 },
+      id: 'mine',
+      kind: 'practice',
+      day: on(1),
+      time: 'morning',
+      minutes: 15,
+      changes: 0,
       what: { kind: 'routine', routineId: SHIPPED_ROUTINES[0]!.id },
     }
     const made = make({ planned: [laid], aimDays: 4 })
@@ -156,7 +177,12 @@ describe('a week that is made', () => {
     const lessons = [0, 1, 2].map((at) => ({ id: `l${at}`, routineId: SHIPPED_ROUTINES[at]!.id, adds: '', times: 1 }))
     const series = { id: 'course', name: 'C', purpose: '', repeats: false, begunAt: `${on(-1)}T00:00:00.000Z`, lessons }
     const first: Laid = {
-      ...{ id: 'mine', kind: 'practice', day: on(0), time: 'morning', minutes: null, changes: 0 },
+      id: 'mine',
+      kind: 'practice',
+      day: on(0),
+      time: 'morning',
+      minutes: null,
+      changes: 0,
       what: { kind: 'series', seriesId: 'course' },
     }
     const gone: Laid = { ...first, id: 'gone', day: on(1), what: { kind: 'routine', routineId: 'gone' } }

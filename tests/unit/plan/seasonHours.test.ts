@@ -7,7 +7,12 @@ import { sessionOn } from './seasons'
 const TODAY = '2026-03-04'
 const ask = (times: number, change: Partial<Parameters<typeof hoursFor>[1]> = {}) =>
   hoursFor(times, {
-    ...{ sessions: [], planned: [], week: USUAL_WEEK, today: TODAY, dayEndsAtHour: 3, restWeekdays: [] },
+    sessions: [],
+    planned: [],
+    week: USUAL_WEEK,
+    today: TODAY,
+    dayEndsAtHour: 3,
+    restWeekdays: [],
     ...change,
   })
 const days = (hours: ReturnType<typeof hoursFor>) => hours.map(({ weekday }) => weekday)
@@ -44,14 +49,14 @@ describe('hours for a season', () => {
   })
   it('leave alone what comes every week already', () => {
     const laid = (weekday: number, change: Partial<Laid> = {}): Laid => ({
-      ...{
-        id: `l-${weekday}`,
-        kind: 'practice',
-        day: addDays('2026-03-02', weekday - 1),
-        time: 'morning',
-        minutes: 10,
-      },
-      ...{ changes: 0, what: { kind: 'routine', routineId: 'reed' }, weekly: { notOn: [] } },
+      id: `l-${weekday}`,
+      kind: 'practice',
+      day: addDays('2026-03-02', weekday - 1),
+      time: 'morning',
+      minutes: 10,
+      changes: 0,
+      what: { kind: 'routine', routineId: 'reed' },
+      weekly: { notOn: [] },
       ...change,
     })
     expect(days(ask(7, { planned: [laid(3), laid(5, { time: 'evening' })] }))).toEqual([1, 2, 4, 5, 6, 7])

@@ -21,7 +21,9 @@ import {
 
 const FOUR = [0, 2, 4, 5]
 const goal = (change: Partial<SeasonGoal & { kind: 'learn' }> = {}): SeasonGoal => ({
-  ...{ kind: 'learn', formIds: EIGHT, stage: 'fromMemory' },
+  kind: 'learn',
+  formIds: EIGHT,
+  stage: 'fromMemory',
   ...change,
 })
 const season = seasonOf(goal(), 10)
@@ -154,7 +156,8 @@ describe('a season of learning', () => {
   it('tells which forms are for later: those that are not begun, but for the one that begins in this session', () => {
     const laterOn = (sessions: SessionRecord[], day: string) => {
       const session = seasonSessionOn(requestOf(season, { planned: laidOn(season, FOUR), sessions, today: day }), {
-        ...{ day, minutes: 15 },
+        day,
+        minutes: 15,
       })
       return session?.kind === 'learn' ? session.later : []
     }
@@ -275,7 +278,7 @@ describe('what a session of a season moves on', () => {
   const first = asAsked(requestOf(season), START)
   const learned = (session = first, stages: Parameters<typeof learnedInSeason>[0]['stages'] = [], known = [session]) =>
     learnedInSeason(
-      { ...{ season, sessions: known, stages, forms: FORMS, isPossible: () => true }, dayEndsAtHour: 3 },
+      { season, sessions: known, stages, forms: FORMS, isPossible: () => true, dayEndsAtHour: 3 },
       session,
       session.startedAt.slice(0, 10),
     )

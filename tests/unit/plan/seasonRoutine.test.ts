@@ -28,7 +28,8 @@ const learn = (
   minutes: number,
   ...tasks: [at: number, stage: 'watch' | 'slow' | 'whole' | 'fromMemory'][]
 ): SeasonSession => ({
-  ...{ kind: 'learn', minutes },
+  kind: 'learn',
+  minutes,
   tasks: tasks.map(([at, stage]) => ({ formId: EIGHT[at]!, stage })),
   later: EIGHT.filter((_id, at) => at > Math.max(...tasks.map(([task]) => task))),
 })

@@ -12,32 +12,58 @@ export const START = '2026-03-02'
 export const dayOfWeek = (week: number, at: number) => addDays(START, week * 7 + at)
 
 export const seasonOf = (goal: SeasonGoal, weeks: number): Season => ({
-  ...{ id: 'season', name: 'A season', startDay: START, weeks, goal },
+  id: 'season',
+  name: 'A season',
+  startDay: START,
+  weeks,
+  goal,
 })
 /** Laid every week on these days, from 0 for Monday. */
 export const laidOn = (season: Season, days: readonly number[], minutes: number | null = 15): Laid[] =>
   days.map((at) => ({
-    ...{ id: `laid-${at}`, kind: 'practice', day: dayOfWeek(0, at), time: 'morning', minutes, changes: 0 },
+    id: `laid-${at}`,
+    kind: 'practice',
+    day: dayOfWeek(0, at),
+    time: 'morning',
+    minutes,
+    changes: 0,
     what: { kind: 'season', seasonId: season.id },
     weekly: { untilDay: dayOfWeek(season.weeks - 1, 6), notOn: [] },
   }))
 type Step = SessionRecord['done'][number]
 export const stepOf = (form: Form, count: number, outcome: Step['outcome'] = 'done'): Step =>
   ({
-    ...{ stepId: form.id, formId: form.id, part: form.part, counting: form.counting.by, outcome, seconds: 120 },
+    stepId: form.id,
+    formId: form.id,
+    part: form.part,
+    counting: form.counting.by,
+    outcome,
+    seconds: 120,
     counts: [{ side: 'none', count }],
   }) as never
 export const sessionOn = (day: string, steps: readonly Step[], change: Partial<SessionRecord> = {}): SessionRecord =>
   ({
-    ...{ id: `s-${day}`, routineId: 'season', startedAt: `${day}T07:00:00.000Z`, timeZone: 'UTC' },
-    ...{ practisedSeconds: 900, plannedSeconds: 900, planned: [{ seconds: 120 }], done: steps },
+    id: `s-${day}`,
+    routineId: 'season',
+    startedAt: `${day}T07:00:00.000Z`,
+    timeZone: 'UTC',
+    practisedSeconds: 900,
+    plannedSeconds: 900,
+    planned: [{ seconds: 120 }],
+    done: steps,
     before: { energy: null, calm: null, ease: null },
     after: { energy: null, calm: null, ease: null },
     ...change,
   }) as never
 export const requestOf = (season: Season, change: Partial<SeasonRequest> = {}): SeasonRequest => ({
-  ...{ season, planned: laidOn(season, [0, 2, 4, 5]), sessions: [], stages: [], forms: FORMS, isPossible: () => true },
-  ...{ today: START, dayEndsAtHour: 3 },
+  season,
+  planned: laidOn(season, [0, 2, 4, 5]),
+  sessions: [],
+  stages: [],
+  forms: FORMS,
+  isPossible: () => true,
+  today: START,
+  dayEndsAtHour: 3,
   ...change,
 })
 /** The season's own session of a day, with all that it asks done. */

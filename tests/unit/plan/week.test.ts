@@ -23,19 +23,35 @@ const MONDAY = '2026-03-09'
 const on = (at: number) => addDays(MONDAY, at)
 let laidSoFar = 0
 const laid = (at: number, change: Partial<Laid> = {}): Laid => ({
-  ...{ id: `p-${(laidSoFar += 1)}`, kind: 'practice', day: on(at), time: 'morning', minutes: null, changes: 0 },
+  id: `p-${(laidSoFar += 1)}`,
+  kind: 'practice',
+  day: on(at),
+  time: 'morning',
+  minutes: null,
+  changes: 0,
   what: { kind: 'routine', routineId: 'reed' },
   ...change,
 })
 const did = (at: number, routineId: string, change: Partial<SessionRecord> = {}): SessionRecord =>
   ({
-    ...{ id: `s-${at}-${routineId}`, routineId, startedAt: `${on(at)}T07:00:00.000Z`, timeZone: 'UTC' },
-    ...{ practisedSeconds: 600, plannedSeconds: 600, done: [] },
+    id: `s-${at}-${routineId}`,
+    routineId,
+    startedAt: `${on(at)}T07:00:00.000Z`,
+    timeZone: 'UTC',
+    practisedSeconds: 600,
+    plannedSeconds: 600,
+    done: [],
     ...change,
   }) as never
 const week = (planned: Planned[], change: Partial<WeekRequest> & { missed?: MissedRule } = {}) =>
   weekOf({
-    ...{ planned, series: [], sessions: [], from: MONDAY, today: on(3), dayEndsAtHour: 3, isRest: () => false },
+    planned,
+    series: [],
+    sessions: [],
+    from: MONDAY,
+    today: on(3),
+    dayEndsAtHour: 3,
+    isRest: () => false,
     rules: { ...USUAL_WEEK, missed: change.missed ?? 'drops' },
     ...change,
   })
@@ -139,7 +155,11 @@ describe('a week of the plan', () => {
   it('gives each time that a series is laid the lesson that is next then, and what was done the lesson that it was', () => {
     const lesson = (id: string, times: number) => ({ id, routineId: `of-${id}`, adds: '', times })
     const series: Series = {
-      ...{ id: 'reeds', name: 'Reeds', purpose: '', repeats: false, begunAt: `${on(0)}T00:00:00.000Z` },
+      id: 'reeds',
+      name: 'Reeds',
+      purpose: '',
+      repeats: false,
+      begunAt: `${on(0)}T00:00:00.000Z`,
       lessons: [lesson('one', 2), lesson('two', 1)],
     }
     const planned = [0, 3, 4, 5].map((at) => laid(at, { what: { kind: 'series', seriesId: 'reeds' } }))
@@ -190,13 +210,13 @@ describe('a week of the plan', () => {
             }),
           )
           const sessions = did.map(({ at, bow, hour }, index) => ({
-            ...{
-              id: `s${index}`,
-              routineId: bow ? 'bow' : 'reed',
-              startedAt: `${on(at)}T${String(hour).padStart(2, '0')}:00:00.000Z`,
-              timeZone: 'UTC',
-            },
-            ...{ practisedSeconds: 60, plannedSeconds: 60, done: [] },
+            id: `s${index}`,
+            routineId: bow ? 'bow' : 'reed',
+            startedAt: `${on(at)}T${String(hour).padStart(2, '0')}:00:00.000Z`,
+            timeZone: 'UTC',
+            practisedSeconds: 60,
+            plannedSeconds: 60,
+            done: [],
           })) as never as SessionRecord[]
           const days = week(planned, { sessions, missed })
           const inWeek = days.flatMap(({ practice, besides }) => [

@@ -126,7 +126,10 @@ describe('beats', () => {
   })
   it('that change sides have one count for both', () => {
     const swing = aForm({
-      ...{ id: 'swing', sides: 'alternate', countScope: 'inAll', moves: FREE_MOVE },
+      id: 'swing',
+      sides: 'alternate',
+      countScope: 'inAll',
+      moves: FREE_MOVE,
       counting: { by: 'beats', beatsPerMinute: 60 },
     })
     expect(countNow(at(follow(swing, 16), 0.5))).toMatchObject({ of: 'step', repetition: 1, remaining: 15 })

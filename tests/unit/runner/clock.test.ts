@@ -24,7 +24,8 @@ function hour(audioAt: (wallMs: number) => number | null) {
   let recent: ClockReading[] = []
   for (let wallMs = 200; wallMs <= 3_600_000; wallMs += 200) {
     const reading: ClockReading = { wallMs, audioSeconds: audioAt(wallMs) }
-    const [from, to] = [audioAt(wallMs - 200), reading.audioSeconds]
+    const from = audioAt(wallMs - 200)
+    const to = reading.audioSeconds
     const passedMs = from === null || to === null ? 200 : (to - from) * 1000
     // Where on the audio clock the next phase's first stroke is put, last set before it is due.
     const due = audioSecondsOf(clock, nextPhase)

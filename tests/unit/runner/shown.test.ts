@@ -55,7 +55,10 @@ const hereMs = (leadingMs: number) => leadingMs - BEHIND_MS
 const after = (shown: Shown | null, message: ShownMessage, leadingMs: number, delayMs = DELAY_MS) =>
   shownAfter(shown, message, hereMs(leadingMs) + delayMs)
 const seen = ({ status, positionSeconds, overrunSeconds, leader, timeline }: RunnerState) => ({
-  ...{ status, leader, overrunSeconds: overrunSeconds.toFixed(6), positionSeconds: positionSeconds.toFixed(6) },
+  status,
+  leader,
+  overrunSeconds: overrunSeconds.toFixed(6),
+  positionSeconds: positionSeconds.toFixed(6),
   totalSeconds: timeline.totalSeconds.toFixed(6),
 })
 
@@ -111,7 +114,8 @@ describe('a session that another window leads', () => {
   })
 
   it('is not given up for another while it is under way and heard of', () => {
-    const [one, other] = [led('one'), led('other')]
+    const one = led('one')
+    const other = led('other')
     const ready = after(null, one.whole(START_MS), START_MS).shown!
     expect(after(ready, other.whole(START_MS), START_MS).shown!.sessionId).toBe('other')
     one.command('start', START_MS)
@@ -122,7 +126,8 @@ describe('a session that another window leads', () => {
   })
 
   it('gives way to another once its own end has come, also where that was by the time alone', () => {
-    const [one, other] = [led('one'), led('other')]
+    const one = led('one')
+    const other = led('other')
     one.command('start', START_MS)
     const { shown } = after(null, one.whole(START_MS), START_MS)
     const endMs = START_MS + one.now().timeline.totalSeconds * 1000 + 1000
@@ -131,7 +136,8 @@ describe('a session that another window leads', () => {
   })
 
   it('stays while another lies ready too, until that one is laid out anew or begun', () => {
-    const [one, other] = [led('one'), led('other')]
+    const one = led('one')
+    const other = led('other')
     const { shown } = after(null, one.whole(START_MS), START_MS)
     expect(after(shown, other.since(START_MS + 100), START_MS + 100)).toEqual({ shown })
     other.command('start', START_MS + 200)

@@ -147,7 +147,8 @@ describe('by ear alone', () => {
       { breath: 'out' as const, length: 1, cue: `${cue} down` },
     ]
     const chain = aForm({
-      ...{ id: 'mine-chain', name: 'Round the old orchard' },
+      id: 'mine-chain',
+      name: 'Round the old orchard',
       moves: [
         { ...plainMove('Open the gate', breaths('Gate')), stance: 'wide' },
         { ...plainMove('Gather pears', breaths('Pear')), times: 3 },

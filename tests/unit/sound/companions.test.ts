@@ -79,7 +79,11 @@ describe('who practises with me', () => {
   it('is told too where forms flow on with nothing but their name', () => {
     const routine = { ...ROUTINE, between: { by: 'flow' as const } }
     const flowing = compileTimeline({
-      ...{ routine, forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: USUAL_HOUSE_RULES },
+      routine,
+      forms: FORMS,
+      ways: [],
+      pace: steadyPace(4, 6),
+      rules: USUAL_HOUSE_RULES,
       companions: [MIRA],
     })
     const said = spokenCues(flowing, VOICE, secondsOf).flatMap((cue) =>
@@ -92,8 +96,12 @@ describe('who practises with me', () => {
     const said = (count: number, halfSeconds: number) =>
       spokenCues(
         compileTimeline({
-          ...{ routine: aRoutine([aStep('s', 'bow', { count })]), forms: [bow], ways: [], companions: [MIRA] },
-          ...{ pace: steadyPace(halfSeconds, halfSeconds), rules: USUAL_HOUSE_RULES },
+          routine: aRoutine([aStep('s', 'bow', { count })]),
+          forms: [bow],
+          ways: [],
+          companions: [MIRA],
+          pace: steadyPace(halfSeconds, halfSeconds),
+          rules: USUAL_HOUSE_RULES,
         }),
         VOICE,
         secondsOf,

@@ -27,18 +27,25 @@ describe('the sound of a cue', () => {
     const wanted = { kind: 'breath', lengthSeconds: 3, fromLevel: 0, toLevel: 1, timbre: 'water', quiet: true }
     expect(sampleOf(breath, { timbre: 'water', quiet: true })).toEqual(wanted)
     expect(sampleOf({ kind: 'bell', atSeconds: 9, bell: 'side' }, sound)).toEqual({
-      ...{ kind: 'bell', bell: 'side', quiet: false },
+      kind: 'bell',
+      bell: 'side',
+      quiet: false,
     })
     expect(sampleOf({ kind: 'beat', atSeconds: 9, strong: true }, sound)).toEqual({
-      ...{ kind: 'beat', strong: true, quiet: false },
+      kind: 'beat',
+      strong: true,
+      quiet: false,
     })
   })
 })
 
 describe('all that is heard', () => {
   const timeline = compileTimeline({
-    ...{ routine: SHIPPED_ROUTINES[0]!, forms: CATALOGUE, ways: [] },
-    ...{ pace: steadyPace(4, 5), rules: USUAL_HOUSE_RULES },
+    routine: SHIPPED_ROUTINES[0]!,
+    forms: CATALOGUE,
+    ways: [],
+    pace: steadyPace(4, 5),
+    rules: USUAL_HOUSE_RULES,
   })
   const heard = (voice: typeof FIRST_SETTINGS.voice | null, breathTones = true) =>
     heardOf(timeline, { breathTones, voice, secondsOf: (phrases) => phrases.length })

@@ -9,7 +9,10 @@ import { aForm, aRoutine, aStep, NO_WAITING } from '../../helpers'
 const RATE = 8000
 const sound = { ...FIRST_SETTINGS.sound, breathVolume: 1, bellVolume: 1, voiceVolume: 1, quiet: false, silent: false }
 const placed = (atSample: number, samples: number[], more: Partial<PlacedSound> = {}): PlacedSound => ({
-  ...{ atSample, gain: 1, pan: 0, samples: () => Float32Array.from(samples) },
+  atSample,
+  gain: 1,
+  pan: 0,
+  samples: () => Float32Array.from(samples),
   ...more,
 })
 function mixOf(sounds: readonly PlacedSound[], lengthSamples: number, blockSamples: number, channels: 1 | 2 = 1) {
@@ -54,8 +57,11 @@ describe('the mix of a session', () => {
 describe('cues as sounds', () => {
   const form = aForm({ sides: 'alternate', countScope: 'perSide' })
   const timeline = compileTimeline({
-    ...{ routine: aRoutine([aStep('s', 'a-form', { count: 2 })]), forms: [form], ways: [] },
-    ...{ pace: steadyPace(2, 3), rules: NO_WAITING },
+    routine: aRoutine([aStep('s', 'a-form', { count: 2 })]),
+    forms: [form],
+    ways: [],
+    pace: steadyPace(2, 3),
+    rules: NO_WAITING,
   })
   const setting = { sound, sampleRateHz: RATE, clipOf: () => null, apart: 1 }
   it('are rung by a bell of one’s own where there is one, softer in quiet hours, and by those that ship elsewhere', () => {
@@ -91,7 +97,8 @@ describe('cues as sounds', () => {
     const aBreath = cuesOf(timeline).find((cue): cue is Cue & { kind: 'breath' } => cue.kind === 'breath')!
     const breaths = [2, 3, 2, 4, 5, 6, 7, 8, 2, 3].map((lengthSeconds, index) => ({
       ...aBreath,
-      ...{ lengthSeconds, atSeconds: 10 * index },
+      lengthSeconds,
+      atSeconds: 10 * index,
     }))
     const heard = placedSounds(timeline, breaths, setting).map(({ samples }) => samples())
     expect(heard.map(({ length }) => length / RATE)).toEqual([2, 3, 2, 4, 5, 6, 7, 8, 2, 3])
@@ -115,8 +122,11 @@ describe('cues as sounds', () => {
   })
   it('lie on the side that is said to who follows somebody facing them', () => {
     const mirrored = compileTimeline({
-      ...{ routine: aRoutine([aStep('s', 'a-form', { count: 2 })]), forms: [form], ways: [] },
-      ...{ pace: steadyPace(2, 3), rules: { ...NO_WAITING, cueSides: 'mirrored' } },
+      routine: aRoutine([aStep('s', 'a-form', { count: 2 })]),
+      forms: [form],
+      ways: [],
+      pace: steadyPace(2, 3),
+      rules: { ...NO_WAITING, cueSides: 'mirrored' },
     })
     const first = (of: typeof timeline) => placedSounds(of, cuesOf(of), setting).find(({ pan }) => pan !== 0)!.pan
     expect(first(mirrored)).toBe(-first(timeline))

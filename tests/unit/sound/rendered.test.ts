@@ -18,11 +18,17 @@ const tone = (gain: number) =>
     (each) => each * gain,
   )
 const at = (seconds: number, samples: Float32Array): PlacedSound => ({
-  ...{ atSample: seconds * RATE, gain: 1, pan: 0, samples: () => samples },
+  atSample: seconds * RATE,
+  gain: 1,
+  pan: 0,
+  samples: () => samples,
 })
 function render(sounds: readonly PlacedSound[], seconds: number) {
   const steps = rendered(sounds, {
-    ...{ channels: 1, sampleRateHz: RATE, lengthSamples: seconds * RATE, targetLufs: -18 },
+    channels: 1,
+    sampleRateHz: RATE,
+    lengthSamples: seconds * RATE,
+    targetLufs: -18,
   })
   const samples: number[] = []
   const shares: number[] = []

@@ -137,7 +137,8 @@ describe('announcements', () => {
     )
   })
   it('of a piece is said during what lies between, and what lies between is said once', () => {
-    const [piece, breath] = [aForm({ id: 'piece', name: 'Piece' }), aForm({ id: 'breath', name: 'Breath between' })]
+    const piece = aForm({ id: 'piece', name: 'Piece' })
+    const breath = aForm({ id: 'breath', name: 'Breath between' })
     const thrice = [piece, piece, piece].map((form) => ({ form, count: 1 }))
     const plan = aPlan(thrice, steadyPace(4, 6), USUAL_HOUSE_RULES)
     const between = { by: 'form', formId: 'breath', count: 2 } as const

@@ -75,8 +75,12 @@ describe('sessions as tables', () => {
       about,
     )
     expect(read.ok && read.sessions[0]).toMatchObject({
-      ...{ title: 'Class', startedAt: '2026-03-01T18:30:00.000Z', endedAt: '2026-03-01T19:30:00.000Z' },
-      ...{ practisedSeconds: 3600, words: 'Rain, and "wind"', source: 'elsewhere' },
+      title: 'Class',
+      startedAt: '2026-03-01T18:30:00.000Z',
+      endedAt: '2026-03-01T19:30:00.000Z',
+      practisedSeconds: 3600,
+      words: 'Rain, and "wind"',
+      source: 'elsewhere',
     })
   })
   it.each([

@@ -3,7 +3,9 @@ import type { Cue } from '#core/sound'
 import { captionsOf } from '~/features/carry/captions'
 
 const said = (atSeconds: number, text: string, lengthSeconds = 1): Cue => ({
-  ...{ kind: 'voice', atSeconds, lengthSeconds },
+  kind: 'voice',
+  atSeconds,
+  lengthSeconds,
   phrases: text.split(',').map((each) => ({ text: each, formId: '', cue: '' })),
 })
 const bell = (atSeconds: number): Cue => ({ kind: 'bell', atSeconds, bell: 'form' })

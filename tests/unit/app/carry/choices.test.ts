@@ -28,7 +28,9 @@ describe('how a file sounds', () => {
     expect(voiceFor(voice, { ...FIRST_CHOICES, says: 'changes' })).toMatchObject({ counts: 'none', announces: true })
     expect(voiceFor(voice, { ...FIRST_CHOICES, says: 'nothing' })).toBeNull()
     expect(voiceFor(voice, { ...FIRST_CHOICES, says: 'nothing', movements: true })).toMatchObject({
-      ...{ announces: false, counts: 'none', movements: true },
+      announces: false,
+      counts: 'none',
+      movements: true,
     })
   })
   it('leaves room before each form and before the first', () => {

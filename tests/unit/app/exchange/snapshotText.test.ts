@@ -20,14 +20,22 @@ function rich(): PersonData {
     planned: [
       ...demo.planned,
       {
-        ...{ id: 'laid', kind: 'practice', day: TODAY, time: 'morning', minutes: 10, changes: 0 },
+        id: 'laid',
+        kind: 'practice',
+        day: TODAY,
+        time: 'morning',
+        minutes: 10,
+        changes: 0,
         what: { kind: 'season', seasonId: 'spring' },
       },
     ],
     seasons: [
       ...demo.seasons,
       {
-        ...{ id: 'spring', name: 'Spring', startDay: '2026-03-09', weeks: 4 },
+        id: 'spring',
+        name: 'Spring',
+        startDay: '2026-03-09',
+        weeks: 4,
         goal: { kind: 'purpose', purpose: 'evening', fromMinutes: 8, toMinutes: 15 },
       },
     ],
@@ -84,7 +92,11 @@ describe('what was here before', () => {
   it('of a store before there were several gives way first', async () => {
     const database = await openWorld('own')
     await database.put('snapshots', {
-      ...{ id: 'before', atMs: 5, why: 'import', version: 9, settings: {} },
+      id: 'before',
+      atMs: 5,
+      why: 'import',
+      version: 9,
+      settings: {},
       lists: { routines: [{ name: 'old' }] },
     })
     await replaceAll(database, newPerson())

@@ -38,9 +38,14 @@ describe('practice done elsewhere', () => {
   it('is read from its fields, by the clock where I am', () => {
     const record = right(blank, { title: ' A class ', words: ' warm ', day: '2026-03-10', time: '18:30', minutes: 90 })
     expect(record).toMatchObject({
-      ...{ title: 'A class', words: 'warm', source: 'elsewhere' },
-      ...{ startedAt: '2026-03-10T12:45:00.000Z', endedAt: '2026-03-10T14:15:00.000Z' },
-      ...{ practisedSeconds: 5400, movingSeconds: 5400, closingSeconds: 0 },
+      title: 'A class',
+      words: 'warm',
+      source: 'elsewhere',
+      startedAt: '2026-03-10T12:45:00.000Z',
+      endedAt: '2026-03-10T14:15:00.000Z',
+      practisedSeconds: 5400,
+      movingSeconds: 5400,
+      closingSeconds: 0,
     })
   })
   it('takes all that a line says of it, forms as often as it names them and as long as that lasts', () => {
@@ -50,7 +55,10 @@ describe('practice done elsewhere', () => {
     const entry = withLine(correctionEntry(blank), line, setting, () => `s${(id += 1)}`)
     const { recorded: _, ...record } = right(blank, entry)
     expect(record).toMatchObject({
-      ...{ title: 'Class', practisedSeconds: 4500, exertion: 3, words: 'cold floor' },
+      title: 'Class',
+      practisedSeconds: 4500,
+      exertion: 3,
+      words: 'cold floor',
       after: { energy: null, calm: 4, ease: null },
       done: [{ stepId: 's1', formName: 'Cloud hands', outcome: 'done' }],
     })
@@ -77,7 +85,11 @@ describe('an entry put right', () => {
   const done = { ...bow, counts: [{ side: 'left' as const, count: 3 }], outcome: 'cutShort' as const }
   const record: SessionRecord = {
     ...blank,
-    ...{ title: 'Morning', source: 'followed', practisedSeconds: 566.4, movingSeconds: 500.4, closingSeconds: 66 },
+    title: 'Morning',
+    source: 'followed',
+    practisedSeconds: 566.4,
+    movingSeconds: 500.4,
+    closingSeconds: 66,
     planned: [bow],
     done: [done],
   }

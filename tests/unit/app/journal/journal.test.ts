@@ -65,8 +65,12 @@ describe('a session in words', () => {
 describe('the time of a session put right', () => {
   const nowMs = Date.parse('2026-03-10T20:00:00Z')
   const record = elsewhereRecord({
-    ...{ id: 'e', title: 'A class', minutes: 45, words: '' },
-    ...{ startedAt: '1970-01-01T00:10:00.000Z', timeZone: 'Asia/Kathmandu' },
+    id: 'e',
+    title: 'A class',
+    minutes: 45,
+    words: '',
+    startedAt: '1970-01-01T00:10:00.000Z',
+    timeZone: 'Asia/Kathmandu',
   })
   it('is shown by the clock where it was done, and lasts as long as before', () => {
     expect(timeFields(record)).toEqual({ day: '1970-01-01', time: '05:40' })

@@ -53,7 +53,11 @@ function goesIn({ person }: Page, what: () => unknown) {
 const routine = (name: string, count = 4) => ({ ...aRoutine([aStep('s', 'rise-and-sink', { count })]), id: 'r', name })
 const session = (id: string, daysAgo = 0): SessionRecord =>
   elsewhereRecord({
-    ...{ id, title: id, minutes: 20, words: '', timeZone: 'UTC' },
+    id,
+    title: id,
+    minutes: 20,
+    words: '',
+    timeZone: 'UTC',
     startedAt: `${addDays('2026-03-10', -daysAgo)}T06:30:00.000Z`,
   })
 const titlesOf = ({ sessions }: Person) => sessions.map(({ title }) => title)

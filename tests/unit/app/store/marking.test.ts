@@ -126,7 +126,12 @@ describe('what is noted of changes', () => {
   it('settles a state that stands nowhere: it is kept no longer, and does not come back from the other device', async () => {
     const session = (words: string) =>
       elsewhereRecord({
-        ...{ id: 's', title: 'Class', startedAt: '2026-02-10T06:30:00.000Z', timeZone: 'UTC', minutes: 20, words },
+        id: 's',
+        title: 'Class',
+        startedAt: '2026-02-10T06:30:00.000Z',
+        timeZone: 'UTC',
+        minutes: 20,
+        words,
       })
     const there = { person: { ...newPerson(), sessions: [session('there')] } }
     const merged = mergePersons({ person: { ...newPerson(), sessions: [session('here')] } }, there)

@@ -131,7 +131,10 @@ describe('two tabs', () => {
     expect(other.person.routines[0]!.entries[0]).toMatchObject({ count: 5 })
   })
   const series = (name: string, purpose = '') => ({
-    ...{ id: 'se', name, purpose, repeats: false },
+    id: 'se',
+    name,
+    purpose,
+    repeats: false,
     lessons: [{ id: 'l', routineId: 'r', adds: '', times: 1 }],
   })
   it('change a series in different fields, and both stand', async () => {

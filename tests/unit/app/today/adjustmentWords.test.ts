@@ -6,8 +6,17 @@ import { aForm, aRoutine, aStep } from '../../../helpers'
 const REED = aForm({ id: 'reed', name: 'Reed', sides: 'alternate', countScope: 'perSide' })
 const ROUTINE = aRoutine([
   {
-    ...{ kind: 'group', id: 'g', name: 'Three rounds', pattern: 'rounds', stages: [], rounds: 3, restBreaths: 1 },
-    ...{ steps: [aStep('s', 'reed')], optional: false, pinned: false, off: false },
+    kind: 'group',
+    id: 'g',
+    name: 'Three rounds',
+    pattern: 'rounds',
+    stages: [],
+    rounds: 3,
+    restBreaths: 1,
+    steps: [aStep('s', 'reed')],
+    optional: false,
+    pinned: false,
+    off: false,
   },
 ])
 const names = {
@@ -15,7 +24,11 @@ const names = {
   routineOf: (id: string) => (id === 'mine' ? ROUTINE : undefined),
 }
 const adjustment = (change: AdjustmentChange, formId = 'reed'): Adjustment => ({
-  ...{ routineId: 'mine', entryId: formId ? 's' : 'g', formId, isOn: true, change },
+  routineId: 'mine',
+  entryId: formId ? 's' : 'g',
+  formId,
+  isOn: true,
+  change,
   reason: { kind: 'easy', sessions: 3 },
 })
 

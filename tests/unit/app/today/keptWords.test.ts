@@ -4,8 +4,14 @@ import { keptPhrase } from '~/features/today/keptWords'
 
 const TODAY = '2026-03-10'
 const kept = (change: Partial<KeptForm> = {}): KeptForm => ({
-  ...{ formId: 'reed', stage: 'whole', isLearning: true, keeping: 'fresh', recall: 0.93, days: 4 },
-  ...{ lastDay: '2026-03-09', dueDay: '2026-03-12' },
+  formId: 'reed',
+  stage: 'whole',
+  isLearning: true,
+  keeping: 'fresh',
+  recall: 0.93,
+  days: 4,
+  lastDay: '2026-03-09',
+  dueDay: '2026-03-12',
   ...change,
 })
 

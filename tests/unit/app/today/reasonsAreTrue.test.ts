@@ -145,7 +145,8 @@ function falseIn(reason: TodayReason | TodayAgainst, routine: Routine, life: Lif
         felt.pain?.length ? -Math.max(...felt.pain.map(({ level }) => level)) : null
       const said = (felt: SessionRecord['before']) => (reason.outcome === 'pain' ? worst(felt) : felt[reason.outcome])
       const gains = person.sessions.flatMap((session) => {
-        const [before, after] = [said(session.before), said(session.after)]
+        const before = said(session.before)
+        const after = said(session.after)
         return before === null || after === null ? [] : [{ gain: after - before, isWithIt: isWithIt(session) }]
       })
       const mean = (those: typeof gains) => those.reduce((sum, { gain }) => sum + gain, 0) / those.length

@@ -36,7 +36,8 @@ it('is done behind the next picture, and once', () => {
 })
 
 it('is done where no picture is drawn, a little later; and not at all where it is called off', () => {
-  const [done, not] = [vi.fn(), vi.fn()]
+  const done = vi.fn()
+  const not = vi.fn()
   afterPicture(done)
   afterPicture(not)()
   vi.advanceTimersByTime(1000)
@@ -47,7 +48,8 @@ it('is done where no picture is drawn, a little later; and not at all where it i
 })
 
 it('what is watched is followed one picture later, the last of several; at once where it may not wait; and no more when its screen is left', () => {
-  const [now, mayNotWait] = [ref(1), ref(false)]
+  const now = ref(1)
+  const mayNotWait = ref(false)
   const scope = effectScope()
   const later = scope.run(() =>
     useLater(
