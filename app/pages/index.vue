@@ -12,8 +12,8 @@ const SeriesNext = defineAsyncComponent(() => import('~/features/series/SeriesNe
 <template>
   <TodayScreen>
     <template v-if="person.isFullyLoaded" #series>
-      <TrialToday v-if="person.person.trials.length > 0" />
-      <SeriesNext v-if="person.person.series.length > 0" />
+      <TrialToday v-if="person.profile.trials.length > 0" />
+      <SeriesNext v-if="person.profile.series.length > 0" />
     </template>
   </TodayScreen>
 </template>

@@ -58,8 +58,8 @@ async function keep() {
   await person.putMeasure(keptNow.value)
 }
 
-const measures = computed(() => [...person.person.breathMeasures].sort((one, other) => other.at.localeCompare(one.at)))
-const months = computed(() => breathByMonth(person.person.breathMeasures))
+const measures = computed(() => [...person.profile.breathMeasures].sort((one, other) => other.at.localeCompare(one.at)))
+const months = computed(() => breathByMonth(person.profile.breathMeasures))
 const latest = computed(() => measures.value[0] ?? null)
 const settling = computed(() => {
   const [after, before] = measures.value

@@ -49,7 +49,7 @@ async function card() {
   download(name('svg', ' card'), cardSvg(title.value, timeline.totalSeconds, lines, under), 'image/svg+xml')
 }
 function text() {
-  const written = writeRoutineText(props.session.routine, person.forms, person.person.forms)
+  const written = writeRoutineText(props.session.routine, person.forms, person.profile.forms)
   download(name('md'), written, 'text/markdown')
 }
 </script>

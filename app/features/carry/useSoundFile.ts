@@ -56,7 +56,7 @@ export function useSoundFile() {
     const voice = voiceFor(person.settings.voice, choices)
     const timeline = timelineOf(routine, choices)
     // Bells of my own are rung also where nothing is said.
-    speaker.set(voice ?? person.settings.voice, person.person.recordings)
+    speaker.set(voice ?? person.settings.voice, person.profile.recordings)
     if (voice) await speaker.open()
     if (voice) await speaker.learn(wordsOf(timeline, voice))
     const { breathTones, bells } = choices

@@ -8,7 +8,7 @@ const person = usePersonStore()
 const fault = ref('')
 const isWriting = ref(false)
 const held = computed(() => {
-  const { sessions, routines, forms } = person.person
+  const { sessions, routines, forms } = person.profile
   const counts = [
     sessions.length > 0 && plural(sessions.length, 'session'),
     routines.length > 0 && plural(routines.length, 'routine'),

@@ -39,7 +39,7 @@ const todays = [
   ...(versions.includes('weighted') ? [{ value: 'plain', name: 'without weights' }] : []),
 ]
 const person = usePersonStore()
-const lesson = lessonPhrase(person.person.series, props.state.plan.lesson)
+const lesson = lessonPhrase(person.profile.series, props.state.plan.lesson)
 const companions = ref<Companion[]>([])
 /** Offered where a form of it is still being learned. */
 const canLeadAsLearned = hasUnlearned(props.state.plan.routine, person.stageOf)

@@ -140,8 +140,8 @@ const SCOPES = { perSide: 'for each side', inAll: 'for both together' }
 /** The words of the form are asked for once, so that they can be said when it is followed. */
 function learnWords(form: Form) {
   const { sound, voice, rules, pace } = person.settings
-  const way = wayFor({ formId: form.id }, person.person.ways)
-  void learnWordsOf(form, { way, rules }, pace, { sound, voice, recordings: person.person.recordings })
+  const way = wayFor({ formId: form.id }, person.profile.ways)
+  void learnWordsOf(form, { way, rules }, pace, { sound, voice, recordings: person.profile.recordings })
 }
 const save = handleSubmit(async (given) => {
   const form = plainCopy(given) as Form

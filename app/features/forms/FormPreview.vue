@@ -75,7 +75,7 @@ async function play() {
   beganMs = nowMs()
   worker = startSoundWorker(200, beat)
   const speaker = createSpeaker()
-  speaker.set(person.settings.voice, person.person.recordings)
+  speaker.set(person.settings.voice, person.profile.recordings)
   player = createPlayer(worker, speaker, person.settings.sound)
   driveBy(player.context)
   await player.unlock()

@@ -36,8 +36,8 @@ const editing = ref(false)
 
 const form = computed(() => person.formsById.get(String(route.params.id)) ?? null)
 useHead({ title: computed(() => `${form.value?.name ?? 'No such form'} · Pebblebrook`) })
-const isMine = computed(() => person.person.forms.some(({ id }) => id === form.value?.id))
-const usedIn = computed(() => person.person.routines.filter((routine) => formIdsOf(routine).has(form.value?.id ?? '')))
+const isMine = computed(() => person.profile.forms.some(({ id }) => id === form.value?.id))
+const usedIn = computed(() => person.profile.routines.filter((routine) => formIdsOf(routine).has(form.value?.id ?? '')))
 
 const { way } = useMyWay(() => form.value)
 const isChain = computed(() => (form.value?.moves.length ?? 0) > 1)

@@ -20,7 +20,7 @@ const cues = computed(() => [
     .map((cue) => ({ cue, name: cue })),
 ])
 const recordingOf = (cue: string) =>
-  person.person.recordings.find((each) => each.formId === props.form.id && each.cue === cue)
+  person.profile.recordings.find((each) => each.formId === props.form.id && each.cue === cue)
 
 async function finish(cue: string) {
   const made = await stop()

@@ -73,7 +73,7 @@ function answersDone({ id }: Form): boolean {
   return 'within' in done.value ? days < done.value.within : days >= done.value.notFor
 }
 
-const stageOf = computed(() => latestStages(person.person.stages))
+const stageOf = computed(() => latestStages(person.profile.stages))
 /** Seconds at the usual count, my way and at my breath; worked out only for a search by time, once for each form. */
 const secondsOf = computed(() => {
   const known = new Map<string, number>()
@@ -86,7 +86,7 @@ const secondsOf = computed(() => {
   }
 })
 const withCare = useConcerned()
-const mine = computed(() => new Set(person.person.forms.map(({ id }) => id)))
+const mine = computed(() => new Set(person.profile.forms.map(({ id }) => id)))
 const found = computed(() =>
   searchForms(person.forms, query, {
     stageOf: (formId) => stageOf.value.get(formId) ?? null,

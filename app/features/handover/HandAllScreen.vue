@@ -26,7 +26,7 @@ onMounted(async () => {
   }
 })
 const isTooMuch = computed(() => (frames.value?.length ?? 0) > MOST_FRAMES)
-const recordings = computed(() => person.person.recordings.length)
+const recordings = computed(() => person.profile.recordings.length)
 </script>
 
 <template>

@@ -13,7 +13,7 @@ const person = usePersonStore()
 const route = useRoute()
 const routine = computed(() => person.routines.find(({ id }) => id === route.query.routine) ?? null)
 const handed = computed(
-  () => routine.value && handedRoutine(routine.value, { forms: person.person.forms, ways: person.ways }),
+  () => routine.value && handedRoutine(routine.value, { forms: person.profile.forms, ways: person.ways }),
 )
 const way = computed(() => handed.value && onItsWay(handed.value, window.location))
 /** A row of pictures takes a while to film: a link or a file is offered before it. */

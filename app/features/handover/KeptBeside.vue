@@ -9,7 +9,7 @@ const person = usePersonStore()
 const states = shallowRef<Unseen[]>([])
 const look = async () => void (states.value = await person.unseen())
 onMounted(look)
-watch(() => Object.values(person.person), look)
+watch(() => Object.values(person.profile), look)
 
 const wordsOf = ({ id, list, stands }: Unseen) =>
   mergeItemWords({ id, list, mine: stands, becomes: null }, person.formsById)

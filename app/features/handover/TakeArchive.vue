@@ -23,7 +23,7 @@ const held = computed(() => {
   ])
 })
 const isEmptyHere = computed(() => {
-  const { sessions, routines, forms, ways, stages } = person.person
+  const { sessions, routines, forms, ways, stages } = person.profile
   return [sessions, routines, forms, ways, stages].every((list) => list.length === 0)
 })
 

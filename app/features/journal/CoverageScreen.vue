@@ -24,7 +24,7 @@ const days = ref(28)
 const covered = computed(() =>
   coverage(
     person.sessions,
-    { forms: person.forms, stages: person.person.stages },
+    { forms: person.forms, stages: person.profile.stages },
     addDays(person.today, 1 - days.value),
     person.today,
     person.settings.dayEndsAtHour,

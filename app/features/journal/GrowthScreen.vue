@@ -16,7 +16,7 @@ const all = computed(() =>
   stands.value
     ? growth(
         person.sessions,
-        { stages: person.person.stages, measures: person.person.breathMeasures },
+        { stages: person.profile.stages, measures: person.profile.breathMeasures },
         deviceTimeZone(),
         person.settings.dayEndsAtHour,
       )

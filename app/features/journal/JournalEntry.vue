@@ -30,7 +30,7 @@ const emit = defineEmits<{
 }>()
 const person = usePersonStore()
 const when = computed(() => sessionTimePhrase(props.session, person.settings.dayEndsAtHour, person.today.slice(0, 4)))
-const lesson = computed(() => lessonPhrase(person.person.series, props.session.lesson))
+const lesson = computed(() => lessonPhrase(person.profile.series, props.session.lesson))
 const planned = computed(() => new Map(props.session.planned.map((step) => [step.stepId, step])))
 const corrections = computed(() => (props.open ? correctionsOf(props.session, person.sessions) : []))
 /** What was recorded of a step, where it was put right. */

@@ -18,7 +18,7 @@ useHead({ title: computed(() => `${title.value} · Pebblebrook`) })
 const looked = computed(() =>
   review(person.sessions, span.value, person.today, person.steadinessRules, {
     forms: person.forms,
-    stages: person.person.stages,
+    stages: person.profile.stages,
   }),
 )
 const formName = (id: string) => person.formsById.get(id)?.name ?? id

@@ -9,7 +9,7 @@ import { useTrialNames } from './useTrialNames'
 const person = usePersonStore()
 const names = useTrialNames()
 const asked = computed(() =>
-  person.person.trials.flatMap((trial) => {
+  person.profile.trials.flatMap((trial) => {
     const arm = trialAsks(trial, person.today)
     const today = trialDays(trial, person.sessions, person.today, person.settings.dayEndsAtHour).find(
       ({ day }) => day === person.today,

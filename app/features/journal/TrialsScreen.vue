@@ -14,7 +14,7 @@ useHead({ title: 'A trial of my own · Pebblebrook' })
 const confirm = useConfirm()
 const names = useTrialNames()
 const trials = computed(() =>
-  [...person.person.trials]
+  [...person.profile.trials]
     .sort((one, other) => other.firstDay.localeCompare(one.firstDay) || one.id.localeCompare(other.id))
     .map((trial) => {
       const days = trialDays(trial, person.sessions, person.today, person.settings.dayEndsAtHour)

@@ -18,14 +18,14 @@ useHead({ title: 'Compare · Pebblebrook' })
 
 const choices = computed(() => [
   ...person.routines.map((routine) => ({ key: routine.id, name: routine.name, routine })),
-  ...person.person.routineVersions.map(({ id, at, routine }) => ({
+  ...person.profile.routineVersions.map(({ id, at, routine }) => ({
     key: id,
     name: `${routine.name}, ${momentPhrase(at)}`,
     routine,
   })),
 ])
 const one = ref(String(route.query.one ?? choices.value[0]?.key ?? ''))
-const versionOfOne = person.person.routineVersions.find(({ routineId }) => routineId === one.value)
+const versionOfOne = person.profile.routineVersions.find(({ routineId }) => routineId === one.value)
 const other = ref(versionOfOne?.id ?? choices.value.find(({ key }) => key !== one.value)?.key ?? one.value)
 
 const columns = computed(() =>

@@ -17,7 +17,7 @@ const part = ref<ArcPart | null>(null)
 const choices = [{ value: null, name: 'every part' }, ...ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))]
 
 const groups = computed(() => {
-  const own = new Set(person.person.forms.map(({ id }) => id))
+  const own = new Set(person.profile.forms.map(({ id }) => id))
   const known = new Set(learned.value.learnedIds)
   const found = searchForms(person.forms, { words: words.value, part: part.value })
   const inOrder = ARC_PARTS.flatMap((each) => found.filter((form) => form.part === each))

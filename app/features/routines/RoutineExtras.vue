@@ -15,7 +15,7 @@ const emit = defineEmits<{
 }>()
 const person = usePersonStore()
 
-const written = computed(() => writeRoutineText(props.routine, person.forms, person.person.forms))
+const written = computed(() => writeRoutineText(props.routine, person.forms, person.profile.forms))
 const text = ref(written.value)
 /** The text follows the routine until somebody writes in it. */
 const touched = ref(false)

@@ -8,7 +8,7 @@ import { usePersonStore } from '~/shared/store/person'
 export function useKnownPerson() {
   const person = usePersonStore()
   return computed<KnownPerson>(() => {
-    const stages = latestStages(person.person.stages)
+    const stages = latestStages(person.profile.stages)
     return {
       conditions: person.settings.conditions,
       stageOf: (formId) => stages.get(formId) ?? null,
@@ -24,8 +24,8 @@ export function useLearnedForms() {
     const { dayEndsAtHour } = person.settings
     const last = lastDone(person.sessions, dayEndsAtHour)
     const days = [...last].map(([formId, day]): [string, number] => [formId, daysBetween(day, person.today)])
-    const staged = person.person.stages.map(({ formId }) => formId)
-    const own = person.person.forms.map(({ id }) => id)
+    const staged = person.profile.stages.map(({ formId }) => formId)
+    const own = person.profile.forms.map(({ id }) => id)
     return { days, learnedIds: [...new Set([...last.keys(), ...staged, ...own])] }
   })
 }

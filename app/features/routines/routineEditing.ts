@@ -15,7 +15,7 @@ const MOST_VERSIONS = 20
 /** A routine under one's hands: every change is kept at once and can be taken back and done again, without limit in the visit. */
 export function useRoutineEditing(routineId: string) {
   const person = usePersonStore()
-  const kept = computed(() => person.person.routines.find(({ id }) => id === routineId) ?? null)
+  const kept = computed(() => person.profile.routines.find(({ id }) => id === routineId) ?? null)
   const routine = shallowRef<Routine | null>(kept.value)
   const history = useManualRefHistory(routine)
   const selected = ref<string[]>([])
@@ -75,7 +75,7 @@ export function useRoutineEditing(routineId: string) {
   }
 
   const versions = computed(() =>
-    person.person.routineVersions
+    person.profile.routineVersions
       .filter((version) => version.routineId === routineId)
       .sort((one, other) => other.at.localeCompare(one.at)),
   )

@@ -111,7 +111,7 @@ export function useSeasonDraft() {
   const proposed = computed(() =>
     hoursFor(USUAL_TIMES[kind.value], {
       sessions: person.sessions,
-      planned: person.person.planned,
+      planned: person.profile.planned,
       week: rules.value,
       today: person.today,
       dayEndsAtHour: person.settings.dayEndsAtHour,
@@ -154,7 +154,7 @@ export function useSeasonDraft() {
   })
   function planOf(of: Season) {
     const laid = laidFor(of, hours.value, person.today)
-    return seasonPlan(requestOf(of, [...person.person.planned, ...laid]))
+    return seasonPlan(requestOf(of, [...person.profile.planned, ...laid]))
   }
   /** As many weeks as it takes and one to spare, until they are said. */
   const weeksSaid = ref<number | null>(null)

@@ -42,7 +42,7 @@ const withUntilDay = (laid: Laid, untilDay: string): Laid => ({
 export function useSeasonKeeping() {
   const person = usePersonStore()
   const laidOf = (season: Season) =>
-    person.person.planned.filter((each: Planned): each is Laid => isLaidFor(each, season.id))
+    person.profile.planned.filter((each: Planned): each is Laid => isLaidFor(each, season.id))
 
   const plannedStates = (planned: readonly Planned[]) => planned.map((each) => stateOf('planned', each))
 

@@ -11,7 +11,7 @@ import { usePersonStore } from '~/shared/store/person'
 export function useSeries() {
   const person = usePersonStore()
   const mine = computed(() =>
-    [...person.person.series].sort(inOrderOfNames).map((series) => ({
+    [...person.profile.series].sort(inOrderOfNames).map((series) => ({
       series,
       state: seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour),
     })),

@@ -21,7 +21,7 @@ const MOST_BYTES = 20_000_000
 
 const person = usePersonStore()
 const { play } = useTrySound()
-const ownOf = (bell: BellName) => person.person.recordings.find((each) => each.bell === bell)
+const ownOf = (bell: BellName) => person.profile.recordings.find((each) => each.bell === bell)
 const hear = (bell: BellName) => play([{ kind: 'bell', atSeconds: 0.2, bell }])
 
 const told = ref<{ bell: BellName; words: string; isFault: boolean } | null>(null)

@@ -22,7 +22,7 @@ export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>
       if (!isReady.value || (askedOf[0] === setting.value && askedOf[1] === person.sessions)) return
       askedOf = [setting.value, person.sessions]
       const mine = (asked += 1)
-      const copies = copiesOf(person.person.routines, person.routines)
+      const copies = copiesOf(person.profile.routines, person.routines)
       const rules = { today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour }
       const ask = {
         ...rules,
@@ -39,7 +39,7 @@ export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>
           }),
         ),
         routineIds: person.routines.map(({ id }) => id).filter((id) => !copies.has(id)),
-        stages: [...latestStages(person.person.stages)],
+        stages: [...latestStages(person.profile.stages)],
       }
       // What is not suggested is missed by nobody: whoever wants it asks again by opening the page.
       const found = await askPlanner(setting.value, (remote) => remote.adjustments(plainCopy(ask))).catch(() => [])

@@ -32,7 +32,7 @@ const prompts = computed<Prompt[]>(() => {
   return promptsOf(wordsOf(compiled.timeline, { ...person.settings.voice, announces: true, movements: true }))
 })
 const recordings = computed(
-  () => new Map(person.person.recordings.flatMap((each) => (each.bell ? [] : [[recordedKey(each), each] as const]))),
+  () => new Map(person.profile.recordings.flatMap((each) => (each.bell ? [] : [[recordedKey(each), each] as const]))),
 )
 const isMine = (prompt: Prompt) => prompt.phrases.every((each) => recordings.value.has(spokenKey(each)))
 const promptsIn = (group: Prompt['of']) => prompts.value.filter((prompt) => prompt.of === group)

@@ -21,7 +21,7 @@ const person = usePersonStore()
 
 async function give(which: 'all' | 'week') {
   const { plannedIn, writePlanCalendar } = await import('#core/tables')
-  const all = person.person.planned
+  const all = person.profile.planned
   const planned = which === 'all' ? all : plannedIn(all, props.from)
   if (!planned.some(({ kind }) => kind === 'practice'))
     return void (said.value = which === 'all' ? 'Nothing is planned yet.' : 'Nothing is planned in this week.')

@@ -29,8 +29,8 @@ const person = usePersonStore()
 
 const WHATS = computed(() => [
   ...person.routines.map(({ id, name }) => ({ value: `routine/${id}`, name })),
-  ...person.person.series.map(({ id, name }) => ({ value: `series/${id}`, name: `${name} (what is next)` })),
-  ...person.person.seasons.map(({ id, name }) => ({ value: `season/${id}`, name: `${name} (season)` })),
+  ...person.profile.series.map(({ id, name }) => ({ value: `series/${id}`, name: `${name} (what is next)` })),
+  ...person.profile.seasons.map(({ id, name }) => ({ value: `season/${id}`, name: `${name} (season)` })),
 ])
 function keyOf(what: LaidWhat): string {
   const id = what.kind === 'routine' ? what.routineId : what.kind === 'series' ? what.seriesId : what.seasonId
@@ -57,7 +57,7 @@ watch(
 const isDone = computed(() => props.practice?.state === 'done')
 /** A season is laid until it ends. */
 const untilDay = computed(() => {
-  const season = person.person.seasons.find(({ id }) => what.value === `season/${id}`)
+  const season = person.profile.seasons.find(({ id }) => what.value === `season/${id}`)
   return season ? { untilDay: addDays(season.startDay, season.weeks * 7 - 1) } : {}
 })
 const weekly = computed(() => (everyWeek.value ? { notOn: [], ...untilDay.value } : undefined))

@@ -71,11 +71,11 @@ export function useWeek() {
   /** Change the plan; the words say what was done. */
   async function change(come: readonly Planned[], go: readonly string[], words: string) {
     const ids = new Set([...come.map(({ id }) => id), ...go])
-    const stood = person.person.planned.filter(({ id }) => ids.has(id))
+    const stood = person.profile.planned.filter(({ id }) => ids.has(id))
     const isNew = come.map(({ id }) => id).filter((id) => !stood.some((each) => each.id === id))
     // A series that is planned is begun: only then do its sessions count.
     const begunAt = new Date(wallMs()).toISOString()
-    const begun = person.person.series
+    const begun = person.profile.series
       .filter((series) => series.begunAt === undefined && come.some((each) => isOfSeries(each, series.id)))
       .map((series) => stateOf('series', { ...series, begunAt }))
     const deletions = go.map((id) => deletionOf('planned', id))
@@ -91,7 +91,7 @@ export function useWeek() {
     before.value = null
   }
 
-  const laidOf = (practice: PlannedPractice) => person.person.planned.find(({ id }) => id === practice.laid.id) as Laid
+  const laidOf = (practice: PlannedPractice) => person.profile.planned.find(({ id }) => id === practice.laid.id) as Laid
   const move = (practice: PlannedPractice, to: { day: string; time: DayTime }, words: string) =>
     change(relaid(laidOf(practice), practice.laidOn, to, newId), [], words)
   /** Take practice off: this once, or (of what comes every week) with all that comes after. */
@@ -121,12 +121,12 @@ export function useWeek() {
     proposed.value = []
     const aims = rulesOn(person.settings.restPlan, addDays(from.value, 6))
     const ask = {
-      series: person.person.series,
+      series: person.profile.series,
       sessions: person.sessions,
-      planned: person.person.planned,
-      seasonIds: person.person.seasons.map(({ id }) => id),
-      stages: Object.fromEntries(latestStages(person.person.stages)),
-      stageDays: person.person.stages,
+      planned: person.profile.planned,
+      seasonIds: person.profile.seasons.map(({ id }) => id),
+      stages: Object.fromEntries(latestStages(person.profile.stages)),
+      stageDays: person.profile.stages,
       keptIds: kept.value.map(({ formId }) => formId),
       from: from.value,
       today: person.today,

@@ -4,7 +4,7 @@ import { possibleNow } from './possible'
 
 /** The facts as the store has them at every moment: what is reckoned from some of them is reckoned anew when those change. */
 export const factsNow = (person: ReturnType<typeof usePersonStore>): PlanFacts => ({
-  person: person.person,
+  person: person.profile,
   settings: person.settings,
   isPossible: possibleNow(person),
   get sessions() {

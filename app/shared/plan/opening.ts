@@ -20,12 +20,12 @@ export interface Opening {
 let opening: (Opening & { world: World; read: PersonData | null }) | null = null
 
 /** What was begun when the store was opened; once, and only as long as the person is as was read then. */
-export function takeOpening({ world, person }: Pick<ReturnType<typeof usePersonStore>, 'world' | 'person'>) {
+export function takeOpening({ world, profile }: Pick<ReturnType<typeof usePersonStore>, 'world' | 'profile'>) {
   const begun = opening
   opening = null
   if (begun?.world !== world || !begun.read) return null
   const { read } = begun
-  return (['settings', ...PERSON_LISTS] as const).every((list) => person[list] === read[list]) ? begun : null
+  return (['settings', ...PERSON_LISTS] as const).every((list) => profile[list] === read[list]) ? begun : null
 }
 
 /** From now on the worker reads what is opened, and judges today by it. */

@@ -18,7 +18,7 @@ export function usePlanned() {
   const routineOf = (routineId: string | null) => setting.value.routines.find(({ id }) => id === routineId) ?? null
   const seriesOf = (laid: Laid) =>
     laid.what.kind === 'series'
-      ? person.person.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
+      ? person.profile.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
       : null
   /** What is laid, in words: the routine, and the series that it is a lesson of. */
   function nameOf({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>): string {
@@ -26,7 +26,7 @@ export function usePlanned() {
     const routine = routineOf(routineId)?.name
     if (laid.what.kind === 'season') {
       const { seasonId } = laid.what
-      return person.person.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
+      return person.profile.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
     }
     if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a routine that is gone'
     return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'

@@ -33,7 +33,7 @@ export function useReminder() {
       const minute = Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3))
       if (told.has(key) || minuteNow < minute - before || minuteNow > minute + MOST_LATE_MINUTES) continue
       told.add(key)
-      const named = [...person.routines, ...person.person.seasons]
+      const named = [...person.routines, ...person.profile.seasons]
       const name = named.find(({ id }) => id === practice.routineId)?.name ?? 'Practice'
       const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is laid for now`
       void quietNotice(words, key)

@@ -29,11 +29,11 @@ export function useSeasons() {
   const { openToday, weekFrom } = usePlan()
   const { keptById, learnedIds, longestStill } = useKept()
 
-  const requestOf = (season: Season, planned = person.person.planned): SeasonRequest => ({
+  const requestOf = (season: Season, planned = person.profile.planned): SeasonRequest => ({
     season,
     planned,
     sessions: person.sessions,
-    stages: person.person.stages,
+    stages: person.profile.stages,
     forms: person.formsById,
     isPossible: possibleNow(person),
     today: person.today,
@@ -41,7 +41,7 @@ export function useSeasons() {
   })
   const planOf = (season: Season) => seasonPlan(requestOf(season))
   const seasons = computed(() =>
-    [...person.person.seasons].sort(
+    [...person.profile.seasons].sort(
       (one, other) => other.startDay.localeCompare(one.startDay) || inOrderOfNames(one, other),
     ),
   )
@@ -90,7 +90,7 @@ export function useSeasons() {
         return
       }
       const ask = {
-        stages: Object.fromEntries(latestStages(person.person.stages)),
+        stages: Object.fromEntries(latestStages(person.profile.stages)),
         kept: keptById.value,
         learnedIds: learnedIds.value,
         longestStillSeconds: longestStill.value,

@@ -16,7 +16,7 @@ export function useTrySound() {
     const worker = startSoundWorker(1000, () => undefined)
     const speaker = createSpeaker()
     await speaker.open()
-    speaker.set(person.settings.voice, person.person.recordings)
+    speaker.set(person.settings.voice, person.profile.recordings)
     const player = createPlayer(worker, speaker, { ...person.settings.sound, silent: false })
     await player.unlock()
     const from = player.context.currentTime

@@ -104,7 +104,7 @@ export const useFollowStore = defineStore('follow', () => {
   let letGo: (() => void) | null = null
   const about = () => ({ id, timeZone, before: before.value })
   const sound = createSessionSound(
-    () => ({ sound: person.settings.sound, voice: person.settings.voice, recordings: person.person.recordings }),
+    () => ({ sound: person.settings.sound, voice: person.settings.voice, recordings: person.profile.recordings }),
     beat,
   )
   const { interrupted, elsewhere, ...interruption } = useInterrupted(() => isUnderWay(state.value))

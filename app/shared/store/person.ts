@@ -37,7 +37,7 @@ export const usePersonStore = defineStore('person', () => {
   const world = ref<World>(worldToOpen() ?? 'own')
   const opened = ref(false)
   const openingFault = ref('')
-  const person = shallowRef<PersonData>(personBeforeReading())
+  const profile = shallowRef<PersonData>(personBeforeReading())
   /** What was told of the store and must be seen: what was refused, changed by another tab, or is waited for. */
   const notices = shallowRef<{ key: string; words: string }[]>([])
   const nowAtLook = ref(wallMs())
@@ -61,9 +61,9 @@ export const usePersonStore = defineStore('person', () => {
   })
   const laidAside = createLaidAside(queue.changesOf)
 
-  const settings = settingsByField(() => person.value.settings)
+  const settings = settingsByField(() => profile.value.settings)
   // A list stays the same one while other things change: a tick in the settings is no reason to sort the journal.
-  const own = personByList(() => person.value)
+  const own = personByList(() => profile.value)
   const forms = computed<Form[]>(() => [...CATALOGUE, ...own.forms])
   const formsById = computed(() => new Map(forms.value.map((form) => [form.id, form])))
   const routines = computed<Routine[]>(() => [...own.routines, ...SHIPPED_ROUTINES])
@@ -124,14 +124,14 @@ export const usePersonStore = defineStore('person', () => {
   /** Whether the database was deleted while the page holds what was in it: the person decides what becomes of that. */
   const wasDeleted = ref(false)
   let loadedWorld: World | null = null
-  const noteDeleted = () => void (wasDeleted.value ||= !dequal(person.value, newPerson()))
+  const noteDeleted = () => void (wasDeleted.value ||= !dequal(profile.value, newPerson()))
   async function lookWhetherDeleted(why: 'deleted' | 'closed') {
     // A database that cannot be read is told by whoever reads next.
     if (why === 'deleted' || (await queue.read(isEmpty).catch(() => false))) noteDeleted()
   }
   /** Write all that is in memory into the database that was deleted. Answers why it was refused; empty when it is done. */
   async function writeBack(): Promise<string> {
-    const refusal = await queue.replace((database) => replaceAll(database, person.value))
+    const refusal = await queue.replace((database) => replaceAll(database, profile.value))
     if (refusal) return refusal
     wasDeleted.value = false
     tell('all')
@@ -157,7 +157,7 @@ export const usePersonStore = defineStore('person', () => {
   const { isFullyLoaded, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
     queue,
     world,
-    person,
+    person: profile,
     openingFault,
     look,
     wasDeleted,
@@ -183,8 +183,8 @@ export const usePersonStore = defineStore('person', () => {
   }
 
   const find = <K extends ListName>(list: K, id: string) =>
-    (person.value[list] as PersonData[K][number][]).find((each) => each.id === id)
-  const saving = createSaving({ queue, world, person, notify, tell, find })
+    (profile.value[list] as PersonData[K][number][]).find((each) => each.id === id)
+  const saving = createSaving({ queue, world, person: profile, notify, tell, find })
   const { change, put, remove, changeSessions, saveSettings } = saving
 
   /** Whether an entry still stands as it was looked at: another tab may have changed or removed it since. */
@@ -260,7 +260,7 @@ export const usePersonStore = defineStore('person', () => {
   const archives = createArchives({
     queue,
     world: () => world.value,
-    person: () => person.value,
+    person: () => profile.value,
     untilWhole,
     load,
     put,
@@ -277,7 +277,7 @@ export const usePersonStore = defineStore('person', () => {
     isFullyLoaded,
     untilWhole,
     openingFault,
-    person: own,
+    profile: own,
     unreadable,
     notices,
     dismiss,

@@ -8,7 +8,7 @@ const kept = vi.hoisted(() => ({ person: { routines: [] as unknown[], routineVer
 const written = vi.hoisted(() => ({ routines: [] as unknown[] }))
 vi.mock('~/shared/store/person', () => ({
   usePersonStore: () => ({
-    person: kept.person,
+    profile: kept.person,
     change: async (states: { list: string; id: string; to: unknown }[]) => {
       for (const { list, id, to } of states) {
         if (list === 'routines') written.routines.push(to)

@@ -59,7 +59,7 @@ it('what is kept, changed and removed before it has been fetched is done in that
     person.putRoutine({ ...routine, id: 'other' }),
   ]
   await Promise.all(all)
-  expect(person.person.routines.map(({ id }) => id)).toEqual(['other'])
+  expect(person.profile.routines.map(({ id }) => id)).toEqual(['other'])
 })
 
 it('two changes that build on what is set, told before it has been fetched, both stand', async () => {

@@ -22,7 +22,7 @@ const FORM = aForm({ id: 'rise', name: 'Rise' })
 vi.mock('~/shared/store/person', () => ({
   usePersonStore: () => ({
     settings: FIRST_SETTINGS,
-    person: { recordings: [] },
+    profile: { recordings: [] },
     setting: { forms: [FORM], ways: [], pace: steadyPace(4, 6), rules: NO_WAITING },
     formsById: new Map([['rise', FORM]]),
     moveStages: async () => [],

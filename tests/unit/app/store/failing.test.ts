@@ -130,7 +130,7 @@ it('30 ways in which a store fails, over ten actions: each failure is told, noth
         if (answer) told += 1
         else kept += 1
         expect(isRefused, what).toBe(false)
-        if (answer) expect(person.person.routines, what).toMatchObject([{ id: 'r' }])
+        if (answer) expect(person.profile.routines, what).toMatchObject([{ id: 'r' }])
       } else if (isRefused) {
         told += 1
         expect(answer, what).not.toBe(true)
@@ -143,7 +143,7 @@ it('30 ways in which a store fails, over ten actions: each failure is told, noth
       }
       // A store that was deleted has only what was written since.
       if (way === 'deleted') continue
-      expect(await inStore(), what).toEqual(inOrder(person.person))
+      expect(await inStore(), what).toEqual(inOrder(person.profile))
     }
   }
   expect(told + kept).toBe(300)

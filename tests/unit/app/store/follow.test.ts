@@ -40,7 +40,7 @@ const stored = vi.hoisted(() => ({
 vi.mock('~/shared/store/person', () => ({
   usePersonStore: () => ({
     settings: FIRST_SETTINGS,
-    person: { recordings: [] },
+    profile: { recordings: [] },
     setting: { forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: NO_WAITING },
     formsById: new Map(FORMS.map((form) => [form.id, form])),
     moveStages: async () => ['moved'],

@@ -87,7 +87,7 @@ const CHANGES: [
       void person.putRoutine(routine('Mine', 5))
       void person.putRoutine(routine('Ours', 6))
     },
-    ({ person }) => person.routines,
+    ({ profile }) => profile.routines,
     [routine('Ours', 6)],
   ],
   [
@@ -97,14 +97,14 @@ const CHANGES: [
       void person.putForm(aForm({ id: 'f', name: 'Second' }))
       void person.putForm(aForm({ id: 'f', name: 'First' }))
     },
-    ({ person }) => person.forms.map(({ name }) => name),
+    ({ profile }) => profile.forms.map(({ name }) => name),
     ['First'],
   ],
   [
     'what is removed',
     (person) => person.putForm(aForm({ id: 'f' })),
     (person) => person.remove('forms', 'f'),
-    ({ person }) => person.forms,
+    ({ profile }) => profile.forms,
     [],
   ],
   [
@@ -149,8 +149,8 @@ it('what another tab has changed since stands, and mine beside it where it is of
   await other.person.putForm(aForm({ id: 'f', name: 'Of the other tab' }))
   await other.person.saveSettings({ dayEndsAtHour: 1 })
   const { person } = await aPage()
-  expect(person.person.routines).toEqual([routine('Of the page that went', 9)])
-  expect(person.person.forms.map(({ name }) => name)).toEqual([
+  expect(person.profile.routines).toEqual([routine('Of the page that went', 9)])
+  expect(person.profile.forms.map(({ name }) => name)).toEqual([
     'Of the other tab',
     'Of the page that went, as changed here',
   ])
@@ -184,7 +184,7 @@ it('what could not be read, or would be refused, is let go, and all else stands'
   ]
   changes.forEach((text, at) => localStorage.setItem(`pebblebrook.draft.own.unwritten.${at}`, text))
   const { person } = await aPage()
-  expect(person.person.routines).toEqual([routine('Right')])
+  expect(person.profile.routines).toEqual([routine('Right')])
   expect(person.settings.dayEndsAtHour).toBe(3)
   expect(laid()).toEqual([])
 })

@@ -34,7 +34,7 @@ describe('what is written can be read', () => {
     const person = await aTab()
     expect(await person.putRoutine(routine('Good', 5000))).toBe(false)
     expect(person.notices[0]!.words).toMatch(/Not saved: the routine “Good”\. .*count must be at most 3600/)
-    expect(person.person.routines).toEqual([])
+    expect(person.profile.routines).toEqual([])
     expect(await (await openWorld('own')).count('routines')).toBe(0)
   })
   it('names stored things that cannot be read, and lets them be mended or removed, one by one', async () => {
@@ -43,7 +43,7 @@ describe('what is written can be read', () => {
     await database.put('forms', { ...aForm({ id: 'odder' }), name: '' } as never)
     await database.put('forms', aForm({ id: 'good' }))
     const person = await aTab()
-    expect(person.person.forms.map(({ id }) => id)).toEqual(['good'])
+    expect(person.profile.forms.map(({ id }) => id)).toEqual(['good'])
     expect(person.unreadable.map(({ list, id }) => [list, id])).toEqual([
       ['forms', 'odd'],
       ['forms', 'odder'],
@@ -63,7 +63,7 @@ describe('one step back', () => {
     await person.putRoutine(routine('Mine'))
     const read = await person.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
     expect(read.ok && (await person.takeArchive(read.value))).toBe('')
-    expect(person.person.routines).toEqual([])
+    expect(person.profile.routines).toEqual([])
     expect(await person.snapshots()).toMatchObject([{ why: 'import', lists: { routines: [{ name: 'Mine' }] } }])
     await person.putRoutine(routine('Another'))
     expect(await person.erase()).toBe('')
@@ -101,10 +101,10 @@ describe('two tabs', () => {
     const other = await aTab()
     await one.putRoutine(routine('Mine'))
     await heard()
-    expect(other.person.routines).toMatchObject([{ name: 'Mine' }])
+    expect(other.profile.routines).toMatchObject([{ name: 'Mine' }])
     await other.remove('routines', 'r')
     await heard()
-    expect(one.person.routines).toEqual([])
+    expect(one.profile.routines).toEqual([])
   })
   it('change settings in different fields, and both stand', async () => {
     const one = await aTab()
@@ -128,7 +128,7 @@ describe('two tabs', () => {
     const [version] = await database.getAll('routineVersions')
     expect(version!.routine.entries[0]).toMatchObject({ count: 9 })
     expect(other.notices[0]!.words).toMatch(/“Mine” was changed in another tab too/)
-    expect(other.person.routines[0]!.entries[0]).toMatchObject({ count: 5 })
+    expect(other.profile.routines[0]!.entries[0]).toMatchObject({ count: 5 })
   })
   const series = (name: string, purpose = '') => ({
     id: 'se',
@@ -145,7 +145,7 @@ describe('two tabs', () => {
     await Promise.all([one.putSeries(series('Spring')), other.putSeries(series('Mine', 'for the knees'))])
     await heard()
     for (const tab of [one, other]) {
-      expect(tab.person.series).toMatchObject([{ name: 'Spring', purpose: 'for the knees' }])
+      expect(tab.profile.series).toMatchObject([{ name: 'Spring', purpose: 'for the knees' }])
       expect(tab.notices).toEqual([])
     }
   })
@@ -154,11 +154,11 @@ describe('two tabs', () => {
     const other = await aTab()
     await one.putSeries({ ...series('Mine'), begunAt: '2026-03-01T06:30:00.000Z' })
     await heard()
-    const begun = one.person.series[0]!
+    const begun = one.profile.series[0]!
     await Promise.all([one.putSeries({ ...begun, name: 'Spring' }), other.putSeries({ ...begun, name: 'Autumn' })])
     await heard()
     for (const tab of [one, other]) {
-      const [there, beside] = [...tab.person.series].sort((a, b) => b.name.localeCompare(a.name))
+      const [there, beside] = [...tab.profile.series].sort((a, b) => b.name.localeCompare(a.name))
       expect(there).toMatchObject({ id: 'se', name: 'Spring', begunAt: '2026-03-01T06:30:00.000Z' })
       expect(beside).toMatchObject({ name: 'Autumn, as changed here' })
       expect(beside).not.toHaveProperty('begunAt')
@@ -176,9 +176,9 @@ describe('two tabs', () => {
     await one.putForm({ ...form, name: 'Reed' })
     await heard()
     await other.putForm({ ...form, about: 'As the wind goes.' }, form)
-    expect(other.person.forms).toMatchObject([{ name: 'Reed', about: 'As the wind goes.' }])
+    expect(other.profile.forms).toMatchObject([{ name: 'Reed', about: 'As the wind goes.' }])
     await one.putForm({ ...form, name: 'Rush' }, form)
-    expect(one.person.forms.map(({ name }) => name)).toEqual(['Reed', 'Rush, as changed here'])
+    expect(one.profile.forms.map(({ name }) => name)).toEqual(['Reed', 'Rush, as changed here'])
     expect(one.notices[0]!.words).toMatch(/“Rush” was changed in another tab too/)
   })
   it('changes that follow on each other in one tab, and on one that was refused, are not taken for another’s', async () => {
@@ -190,7 +190,7 @@ describe('two tabs', () => {
     expect(await one.putSeries(series('Spring', 'one'))).toBe(false)
     await Promise.all([one.putSeries(series('Summer', 'one')), one.putSeries(series('Autumn', 'two'))])
     put.mockRestore()
-    expect(one.person.series).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
+    expect(one.profile.series).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
     expect(await (await openWorld('own')).getAll('series')).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
     expect(one.notices).toEqual([])
   })
@@ -201,6 +201,6 @@ describe('two tabs', () => {
     await heard()
     await other.erase()
     await heard()
-    expect(one.person.routines).toEqual([])
+    expect(one.profile.routines).toEqual([])
   })
 })

@@ -68,7 +68,7 @@ describe('a write that the database refused', () => {
     ])
     expect(await person.retryRefused()).toHaveLength(2)
     expect([await namesIn('own'), await namesIn('demo')]).toEqual([['Mine'], ['Of the demo']])
-    expect(person.person.routines.map(({ name }) => name)).toEqual(['Of the demo'])
+    expect(person.profile.routines.map(({ name }) => name)).toEqual(['Of the demo'])
   })
   it('of the demo goes with the demo, and never comes to my own data', async () => {
     const person = await aPage()
@@ -93,7 +93,7 @@ describe('a write that the database refused', () => {
     allow()
     await person.putSession(session('after'))
     expect(await person.retryRefused()).toEqual([])
-    expect(person.person.routines.map(({ name }) => name)).toEqual(['Mine'])
+    expect(person.profile.routines.map(({ name }) => name)).toEqual(['Mine'])
     expect(await (await openWorld('own')).getAllKeys('sessions')).toEqual(['after'])
   })
   it('is in the copy that an import keeps of what was there before', async () => {
@@ -148,8 +148,8 @@ describe('a write that the database refused', () => {
     await vi.waitFor(() => expect(one.notices).toHaveLength(1))
     expect(one.notices[0]!.words).toContain('was changed in another tab too')
     expect(await namesIn('own')).toEqual(['Of the other tab'])
-    expect(one.person.routines).toMatchObject([{ name: 'Of the other tab' }])
-    expect(one.person.routineVersions).toMatchObject([{ routine: { name: 'Refused' } }])
+    expect(one.profile.routines).toMatchObject([{ name: 'Of the other tab' }])
+    expect(one.profile.routineVersions).toMatchObject([{ routine: { name: 'Refused' } }])
   })
   it('is laid aside when the page is left, and stored by the next page', async () => {
     const person = await aPage()
@@ -159,7 +159,7 @@ describe('a write that the database refused', () => {
     // The next page finds the database as full as it was, and the one after it does not.
     const next = await aPage()
     expect(next.refused).toHaveLength(1)
-    expect(next.person.routines).toHaveLength(1)
+    expect(next.profile.routines).toHaveLength(1)
     next.layAside()
     allow()
     const last = await aPage()
@@ -201,11 +201,11 @@ describe('a database that is deleted under the page', () => {
     await deleteIt()
     await vi.waitFor(() => expect(person.wasDeleted).toBe(true))
     await person.putSession(session('after'))
-    expect(person.person.routines).toHaveLength(1)
+    expect(person.profile.routines).toHaveLength(1)
     expect(await person.writeBack()).toBe('')
     expect(person.wasDeleted).toBe(false)
     const again = await aPage()
-    expect(again.person.routines).toHaveLength(1)
+    expect(again.profile.routines).toHaveLength(1)
     expect(again.sessions.map(({ id }) => id).sort()).toEqual(['after', 's'])
   })
   it('is told when that is found only by the next write, and can be left deleted', async () => {
@@ -219,7 +219,7 @@ describe('a database that is deleted under the page', () => {
     opened.mockRestore()
     expect(person.wasDeleted).toBe(true)
     await person.acceptDeletion()
-    expect([person.wasDeleted, person.person.routines, person.sessions.length]).toEqual([false, [], 1])
+    expect([person.wasDeleted, person.profile.routines, person.sessions.length]).toEqual([false, [], 1])
   })
   it('says nothing where nothing was lost', async () => {
     const person = await aPage()

@@ -63,7 +63,7 @@ const newId = () => `made-${(made += 1)}`
 type Person = ReturnType<typeof usePersonStore>
 
 async function operate(person: Person, name: (typeof OPERATIONS)[number], which: number, count: number) {
-  const routines = person.person.routines
+  const routines = person.profile.routines
   const routine = routines[which % Math.max(1, routines.length)]
   const editing = routine && useRoutineEditing(routine.id)
   const steps = routine ? stepsOf(routine) : []
@@ -80,7 +80,7 @@ async function operate(person: Person, name: (typeof OPERATIONS)[number], which:
     case 'ownForm':
       return person.putForm(aForm({ id: newId(), name: `Form ${'m'.repeat(which % 130)}` }))
     case 'removeForm': {
-      const [form] = person.person.forms
+      const [form] = person.profile.forms
       return form && person.remove('forms', form.id)
     }
     case 'way':
