@@ -11,18 +11,14 @@ export interface SessionAbout {
   before: Felt
 }
 
-/** The session is written at least this often, so that a dead battery costs less than a second. */
-export const WRITE_MS = 400
-
 /**
- * Writes a session down as it goes: once what it is followed from, then, whenever something was said and every so often, what was said
- * and that it is still alive. Writes follow one another, so that the last one written is the last one that happened.
+ * Writes a session down as it goes: once what it is followed from, then, at every beat and command, the commands and the time it was last
+ * alive. A crash or a dead battery costs a beat and the time of a write. Writes follow one another, so that the last one written is the last
+ * one that happened.
  */
 export function createRunningKeeper(kept: KeptRunning, about: SessionAbout) {
   let writes: Promise<unknown> = Promise.resolve()
   let begun = false
-  let givenWritten = 0
-  let aliveAtMs = 0
   let waiting: (() => Promise<unknown>) | null = null
   const after = (write: () => Promise<unknown>) => (writes = writes.then(write))
   /** Only the newest state is worth writing: one that has not begun to be written is left for it. */
@@ -39,7 +35,7 @@ export function createRunningKeeper(kept: KeptRunning, about: SessionAbout) {
     })
   }
   return {
-    /** Write what is new; nothing when nothing is due. */
+    /** Write the session as it is now. */
     keep(state: RunnerState) {
       if (state.status === 'ready' || state.status === 'ended') return writes
       const { plan, given } = toRunning(state)
@@ -48,10 +44,7 @@ export function createRunningKeeper(kept: KeptRunning, about: SessionAbout) {
         const stored = plainCopy({ ...about, running: { plan, given, aliveAtMs: state.clockMs } })
         void after(() => kept.putRunning(stored))
       }
-      if (given.length === givenWritten && state.clockMs - aliveAtMs < WRITE_MS) return writes
-      givenWritten = given.length
-      aliveAtMs = state.clockMs
-      const alive = plainCopy({ id: about.id, given, aliveAtMs })
+      const alive = plainCopy({ id: about.id, given, aliveAtMs: state.clockMs })
       return newest(() => kept.putAlive(alive))
     },
     /** Do this when all is written. */
