@@ -61,14 +61,14 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   // The remote page tries keys, so they must not do anything else there.
   if (route.path === '/remote') return
   if (event.key === '?' && isForPage(event) && !asksForKeys.value) showKeys()
-  if (event.key === 'b' && isForPage(event) && !isAmongKeys(event) && person.world === 'demo') void leaveDemo()
+  if (event.key === 'b' && isForPage(event) && !isAmongKeys(event) && person.workspace === 'demo') void leaveDemo()
 })
 </script>
 
 <template>
   <div class="page">
     <a class="skip" href="#content">Skip to the content</a>
-    <aside v-if="person.world === 'demo'" class="demo" aria-label="Demo">
+    <aside v-if="person.workspace === 'demo'" class="demo" aria-label="Demo">
       <span>This is a demo: an invented bookbinder’s year.</span>
       <Button size="small" aria-keyshortcuts="B" @click="leaveDemo">Begin my own<kbd aria-hidden="true">B</kbd></Button>
     </aside>
@@ -88,7 +88,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       </nav>
     </header>
     <ReminderNote v-if="person.opened && typeof person.settings.week?.reminds === 'number'" />
-    <SessionsUnderWay v-if="isUnderWay" :key="person.world" />
+    <SessionsUnderWay v-if="isUnderWay" :key="person.workspace" />
     <LazyMessage v-if="person.unreadable.length > 0" severity="warn" class="unreadable">
       {{ plural(person.unreadable.length, 'stored thing') }} could not be read, and
       {{ person.unreadable.length === 1 ? 'stays' : 'stay' }} in this browser untouched.

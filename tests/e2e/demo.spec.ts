@@ -25,7 +25,7 @@ test('what a person already has is never touched by the demo', async ({ page }) 
   await goTo(page, 'Routines')
   await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
   await expect(page.getByRole('textbox', { name: 'Name of the routine' })).toBeVisible()
-  // Even when the browser forgets which world it was in: what is there stays, and the demo does not open.
+  // Even when the browser forgets which workspace it was in: what is there stays, and the demo does not open.
   await page.evaluate(() => localStorage.clear())
   await page.goto('/routines')
   await expect(page.getByRole('region', { name: 'Mine' })).toContainText('While the kettle warms, my way')

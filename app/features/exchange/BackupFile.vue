@@ -9,7 +9,7 @@ onMounted(look)
 </script>
 
 <template>
-  <div v-if="person.world === 'own' && canChoose()" class="stack tight">
+  <div v-if="person.workspace === 'own' && canChoose()" class="stack tight">
     <p v-if="file" role="status">
       After every session all of it is written to “{{ file.name }}”{{ fault ? ', but not the last time' : '' }}.
     </p>

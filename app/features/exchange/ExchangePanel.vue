@@ -154,7 +154,7 @@ async function lookAtDemo() {
       </ul>
     </div>
     <div class="row">
-      <Button v-if="person.world === 'own'" label="Look at the demo" severity="secondary" @click="lookAtDemo" />
+      <Button v-if="person.workspace === 'own'" label="Look at the demo" severity="secondary" @click="lookAtDemo" />
       <Button v-else label="Load the demo afresh" severity="secondary" @click="lookAtDemo" />
       <Button label="Erase everything" severity="danger" text @click="askToErase" />
     </div>

@@ -38,7 +38,8 @@ const { height } = useElementSize(box)
 watch(height, (now) => {
   document.documentElement.style.scrollPaddingTop = now > 0 ? `${now}px` : ''
   const focused = document.activeElement
-  if (focused && focused !== document.body && !box.value?.contains(focused)) focused.scrollIntoView({ block: 'nearest' })
+  if (focused && focused !== document.body && !box.value?.contains(focused))
+    focused.scrollIntoView({ block: 'nearest' })
 })
 </script>
 
@@ -50,9 +51,10 @@ watch(height, (now) => {
       <ul>
         <li v-for="each in person.refused.slice(0, MOST_SHOWN)" :key="each.key">
           {{ each.what
-          }}{{ each.world === person.world ? '' : each.world === 'demo' ? ', in the demo' : ', in my own data' }} ({{
-            each.why
-          }})
+          }}{{
+            each.workspace === person.workspace ? '' : each.workspace === 'demo' ? ', in the demo' : ', in my own data'
+          }}
+          ({{ each.why }})
         </li>
         <li v-if="person.refused.length > MOST_SHOWN">and {{ person.refused.length - MOST_SHOWN }} more</li>
       </ul>

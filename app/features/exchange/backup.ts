@@ -42,7 +42,7 @@ export function useBackup(person: Person) {
   )
   const isDue = computed(
     () =>
-      person.world === 'own' &&
+      person.workspace === 'own' &&
       person.isFullyLoaded &&
       file.value === null &&
       unsaved.value >= Math.max(REMIND_FROM, saved.value.later),
@@ -72,7 +72,7 @@ export function useBackup(person: Person) {
   /** Write the chosen file; `mayAsk` where a press stands behind it, which a browser wants to see before it asks. */
   async function write(mayAsk: boolean): Promise<boolean> {
     const chosen = file.value
-    if (!chosen || person.world !== 'own') return false
+    if (!chosen || person.workspace !== 'own') return false
     const how = { mode: 'readwrite' } as const
     try {
       let allowed = (await chosen.queryPermission?.(how)) ?? 'granted'

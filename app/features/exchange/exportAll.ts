@@ -7,7 +7,7 @@ import { noteSaved } from '~/shared/files/saved'
 export async function exportAll(person: ReturnType<typeof usePersonStore>): Promise<Fault[]> {
   await person.untilWhole()
   const text = await person.exportText()
-  if (person.world === 'own') noteSaved()
+  if (person.workspace === 'own') noteSaved()
   download(`pebblebrook-${person.today}.json`, text)
   const check = await person.readText(text)
   return check.ok ? [] : check.faults

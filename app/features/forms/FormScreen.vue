@@ -46,13 +46,15 @@ const asIDoIt = computed(() => form.value && formMyWay(form.value, way.value, pe
 /** Where it works, to be drawn. */
 const worked = computed(() => Object.fromEntries((form.value?.areas ?? []).map((area) => [area, 1])))
 /** Changes of it were begun and not kept. */
-const isBegun = computed(() => !editing.value && !!form.value && begunForm(person.world, draftOf(form.value)) !== null)
+const isBegun = computed(
+  () => !editing.value && !!form.value && begunForm(person.workspace, draftOf(form.value)) !== null,
+)
 
 async function remove() {
   if (!form.value) return
   const { id } = form.value
   // What was begun of it and not kept goes with it.
-  layDraft(person.world, draftOf(form.value), null)
+  layDraft(person.workspace, draftOf(form.value), null)
   await person.change([...(way.value ? [deletionOf('ways', way.value.id)] : []), deletionOf('forms', id)])
   await navigateTo('/forms')
 }

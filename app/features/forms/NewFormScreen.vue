@@ -23,8 +23,8 @@ const editor = useTemplateRef<{ take: (fields: Partial<Form>) => void }>('editor
 
 /** Lines that are being written stay, too. */
 function keptLines(of: string) {
-  const lines = ref(readDraft(person.world, of) ?? '')
-  watch(lines, (now) => layDraft(person.world, of, now))
+  const lines = ref(readDraft(person.workspace, of) ?? '')
+  watch(lines, (now) => layDraft(person.workspace, of, now))
   return lines
 }
 const words = keptLines('form-lines')

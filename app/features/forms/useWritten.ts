@@ -17,8 +17,8 @@ const shapeOf = (json: string) => json.replace(/"(?:[^"\\]|\\.)*"|[\d.]+/g, '')
  */
 export function useWritten(initial: Form, of: string) {
   const person = usePersonStore()
-  const { world } = person
-  const begun = begunForm(world, of)
+  const { workspace } = person
+  const begun = begunForm(workspace, of)
   const untouched = JSON.stringify(initial)
   const written = ref(untouched)
   const history = useManualRefHistory(written, { capacity: 200 })
@@ -30,7 +30,7 @@ export function useWritten(initial: Form, of: string) {
 
   /** Whoever has left the demo meanwhile has left what was begun in it, too. */
   function lay(json: string) {
-    if (person.world === world) layDraft(world, of, json === untouched ? null : json)
+    if (person.workspace === workspace) layDraft(workspace, of, json === untouched ? null : json)
   }
   function keepStep(json: string) {
     if (isOver) return
@@ -81,7 +81,7 @@ export function useWritten(initial: Form, of: string) {
     /** It is among my forms: nothing of it is laid aside any more. */
     end() {
       isOver = true
-      layDraft(world, of, null)
+      layDraft(workspace, of, null)
     },
     canUndo: computed(() => history.canUndo.value || now() !== written.value),
     canRedo: history.canRedo,

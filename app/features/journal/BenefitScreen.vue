@@ -22,7 +22,7 @@ async function look() {
   working.value = true
   const ask = (asks += 1)
   try {
-    const answered = await askBenefit(person.world, person.sessions)
+    const answered = await askBenefit(person.workspace, person.sessions)
     if (ask !== asks) return
     answers.value = answered.answers
     sessions.value = answered.sessions

@@ -58,7 +58,7 @@ export function useToday() {
       const of = person.sessions
       if (!isSettled.value || askedOf === of) return
       askedOf = of
-      const seen = await askBenefit(person.world, of).then(
+      const seen = await askBenefit(person.workspace, of).then(
         ({ answers }) => effectsSeen(answers),
         () => [],
       )

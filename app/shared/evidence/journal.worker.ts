@@ -4,7 +4,7 @@ import { chanceFrom } from '#core/basics'
 import { benefit, observationsOf, pairsWanted, trialPower, type Answer, type Observation } from '#core/evidence'
 import type { SessionRecord } from '#core/journal'
 import type { ReadSessions } from '#core/tables'
-import { openWorld, type World } from '~/shared/store/database'
+import { openWorkspace, type Workspace } from '~/shared/store/database'
 import { storedSessions } from '~/shared/store/checks'
 import type { News } from './benefitNews'
 
@@ -16,9 +16,9 @@ let before: Promise<unknown> = Promise.resolve()
 /** What takes long of the journal, away from the page. It reads the store by itself: years of sessions are not sent to it. */
 const journalWorker = {
   /** All that the journal can be asked, answered; and how many sessions there are. Without news all is read from the store. */
-  benefit(world: World, news: News<SessionRecord> | null): Promise<{ answers: Answer[]; sessions: number }> {
+  benefit(workspace: Workspace, news: News<SessionRecord> | null): Promise<{ answers: Answer[]; sessions: number }> {
     const answered = before.then(async () => {
-      if (news === null) observed = observe(await readSessions(world))
+      if (news === null) observed = observe(await readSessions(workspace))
       else {
         for (const id of news.go) observed.delete(id)
         for (const [id, each] of observe(news.come)) observed.set(id, each)
@@ -44,8 +44,8 @@ const journalWorker = {
 const observe = (sessions: readonly SessionRecord[]) =>
   new Map(sessions.flatMap((session) => observationsOf([session]).map((each) => [session.id, each] as const)))
 
-async function readSessions(world: World): Promise<SessionRecord[]> {
-  const database = await openWorld(world)
+async function readSessions(workspace: Workspace): Promise<SessionRecord[]> {
+  const database = await openWorkspace(workspace)
   try {
     return await storedSessions(database)
   } finally {

@@ -3,7 +3,7 @@ import { PERSON_LISTS, type PersonData } from '#core/formats'
 import { untilShipped } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
 import { readElsewhere } from '~/shared/store/ahead'
-import type { World } from '~/shared/store/database'
+import type { Workspace } from '~/shared/store/database'
 import type { usePersonStore } from '~/shared/store/person'
 import type { AboutToday } from './facts'
 import { hourNow } from './hourNow'
@@ -17,13 +17,13 @@ export interface Opening {
   /** Told what was found, the latest at once and what comes later as it comes; null where that came to nothing. */
   listen: (hear: (found: TodayFound | null) => void) => void
 }
-let opening: (Opening & { world: World; read: PersonData | null }) | null = null
+let opening: (Opening & { workspace: Workspace; read: PersonData | null }) | null = null
 
 /** What was begun when the store was opened; once, and only as long as the person is as was read then. */
-export function takeOpening({ world, profile }: Pick<ReturnType<typeof usePersonStore>, 'world' | 'profile'>) {
+export function takeOpening({ workspace, profile }: Pick<ReturnType<typeof usePersonStore>, 'workspace' | 'profile'>) {
   const begun = opening
   opening = null
-  if (begun?.world !== world || !begun.read) return null
+  if (begun?.workspace !== workspace || !begun.read) return null
   const { read } = begun
   return (['settings', ...PERSON_LISTS] as const).every((list) => profile[list] === read[list]) ? begun : null
 }
@@ -31,10 +31,10 @@ export function takeOpening({ world, profile }: Pick<ReturnType<typeof usePerson
 /** From now on the worker reads what is opened, and judges today by it. */
 export function openWithWorker() {
   readElsewhere({
-    read(world) {
+    read(workspace) {
       const worker = planWorker()
       const { remote, broken } = worker
-      const stored = Promise.race([remote.read(world), broken])
+      const stored = Promise.race([remote.read(workspace), broken])
       let latest: TodayFound | null | undefined
       let hear: (found: TodayFound | null) => void = (found) => (latest = found)
       const tell = proxy((found: TodayFound | null) => hear(found))
@@ -45,7 +45,7 @@ export function openWithWorker() {
         return Promise.race([remote.today(moment, shippedFor(worker), tell), broken])
       }
       const begun: typeof opening = {
-        world,
+        workspace,
         read: null,
         // Then the page asks by itself.
         about: judged().catch(() => null),

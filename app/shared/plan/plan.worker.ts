@@ -28,7 +28,7 @@ import {
   type TodayOffer,
 } from '#core/plan'
 import { readPerson } from '~/shared/store/checks'
-import { openWorld, type World } from '~/shared/store/database'
+import { openWorkspace, type Workspace } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
 import type { StoredPerson } from '~/shared/store/storedPerson'
 import { aboutToday, openOn, type AboutToday } from './facts'
@@ -88,8 +88,8 @@ let weekAsked = 0
 
 /** What was read last, until it is asked what it says of today. */
 let read: Promise<StoredPerson> | null = null
-async function readLatest(world: World): Promise<StoredPerson> {
-  const database = await openWorld(world)
+async function readLatest(workspace: Workspace): Promise<StoredPerson> {
+  const database = await openWorkspace(workspace)
   try {
     return await readPerson(database, true)
   } finally {
@@ -99,15 +99,15 @@ async function readLatest(world: World): Promise<StoredPerson> {
 
 const planWorker = {
   /** Read what a store holds, with the latest of many sessions. */
-  read(world: World): Promise<StoredPerson> {
-    read = readLatest(world)
+  read(workspace: Workspace): Promise<StoredPerson> {
+    read = readLatest(workspace)
     return read
   },
   /** Put the demo, as an archive's text, into its store; false where it cannot be read. */
   async takeDemo(text: string): Promise<boolean> {
     const archive = readArchive(text, { shippedFormIds: [], shippedRoutineIds: [] })
     if (!archive.ok) return false
-    const database = await openWorld('demo')
+    const database = await openWorkspace('demo')
     try {
       await replaceAll(database, archive.value.person)
     } finally {

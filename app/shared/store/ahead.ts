@@ -1,28 +1,28 @@
-import { openWorld, type Database, type StoreWatch, type World } from './database'
+import { openWorkspace, type Database, type StoreWatch, type Workspace } from './database'
 import { untilChecks } from './checking'
 import type { StoredPerson } from './storedPerson'
 import { openTabs } from './tabs'
 
-const WORLD_KEY = 'pebblebrook.world'
+const WORKSPACE_KEY = 'pebblebrook.world'
 
-/** The world last used in this browser; null before one was. */
-export function rememberedWorld(): World | null {
-  const remembered = localStorage.getItem(WORLD_KEY)
+/** The workspace last used in this browser; null before one was. */
+export function rememberedWorkspace(): Workspace | null {
+  const remembered = localStorage.getItem(WORKSPACE_KEY)
   return remembered === 'demo' || remembered === 'own' ? remembered : null
 }
 /** The same before the store is opened, where a browser that keeps nothing is not told of yet. */
-export function worldToOpen(): World | null {
+export function workspaceToOpen(): Workspace | null {
   try {
-    return rememberedWorld()
+    return rememberedWorkspace()
   } catch {
     return null
   }
 }
-export const rememberWorld = (world: World) => localStorage.setItem(WORLD_KEY, world)
+export const rememberWorkspace = (workspace: Workspace) => localStorage.setItem(WORKSPACE_KEY, workspace)
 
 /** A store that was opened before anybody asked for it, and what was read out of it. */
 interface Ahead {
-  world: World
+  workspace: Workspace
   /** Nobody is told anything before it is taken. */
   watch: StoreWatch
   isBlocked: boolean
@@ -39,9 +39,9 @@ const latestOf = new WeakMap<Database, Ahead>()
 export const readHere = async (database: Database, latestOnly = false): Promise<StoredPerson> =>
   (await untilChecks()).readPerson(database, latestOnly)
 
-/** Who reads a world beside the page, the latest of many sessions, and takes in the demo; and who is told when a world is read here after all. */
+/** Who reads a workspace beside the page, the latest of many sessions, and takes in the demo; and who is told when a workspace is read here after all. */
 interface Elsewhere {
-  read: (world: World) => Promise<StoredPerson>
+  read: (workspace: Workspace) => Promise<StoredPerson>
   takeDemo: (text: string) => Promise<boolean>
   onReadHere: () => void
 }
@@ -52,12 +52,12 @@ export const readElsewhere = (reader: Elsewhere) => void (elsewhere = reader)
 export const demoTakenElsewhere = async (text: string): Promise<boolean> =>
   (await elsewhere?.takeDemo(text).catch(() => false)) ?? false
 
-/** Open and read the world last used, while the application is still on its way: the moment that it is there it asks for that. */
+/** Open and read the workspace last used, while the application is still on its way: the moment that it is there it asks for that. */
 export function readAhead() {
-  const world = worldToOpen()
-  if (!world) return
-  const begun = { world, watch: {} as StoreWatch, isBlocked: false, isClosed: false, isStale: false }
-  const database = openWorld(world, undefined, {
+  const workspace = workspaceToOpen()
+  if (!workspace) return
+  const begun = { workspace, watch: {} as StoreWatch, isBlocked: false, isClosed: false, isStale: false }
+  const database = openWorkspace(workspace, undefined, {
     onBlocked: () => {
       begun.isBlocked = true
       begun.watch.onBlocked?.()
@@ -67,39 +67,40 @@ export function readAhead() {
       begun.watch.onClosed?.(why)
     },
   })
-  const latest = elsewhere ? elsewhere.read(world) : database.then((one) => readHere(one, true))
+  const latest = elsewhere ? elsewhere.read(workspace) : database.then((one) => readHere(one, true))
   // Whoever takes them hears of a fault.
   latest.catch(() => undefined)
   openTabs().listen((message) => {
-    if (message.kind === 'changed' && message.world === world && message.what !== 'running') begun.isStale = true
+    if (message.kind === 'changed' && message.workspace === workspace && message.what !== 'running')
+      begun.isStale = true
   })
   ahead = Object.assign(begun, { database, latest })
 }
 
-/** A world's store: the one opened ahead, where it is that, once; else opened now. */
-export async function openStore(world: World, watch: StoreWatch): Promise<Database> {
+/** A workspace's store: the one opened ahead, where it is that, once; else opened now. */
+export async function openStore(workspace: Workspace, watch: StoreWatch): Promise<Database> {
   const taken = ahead
   ahead = null
-  if (taken?.world !== world) {
+  if (taken?.workspace !== workspace) {
     void taken?.database.then((database) => database.close()).catch(() => undefined)
-    return openWorld(world, undefined, watch)
+    return openWorkspace(workspace, undefined, watch)
   }
   taken.watch = watch
   if (taken.isBlocked) watch.onBlocked?.()
   const database = await taken.database
-  if (taken.isClosed) return openWorld(world, undefined, watch)
+  if (taken.isClosed) return openWorkspace(workspace, undefined, watch)
   latestOf.set(database, taken)
   return database
 }
 
-/** The person of a world with the latest of many sessions: what was read ahead, where nothing has changed since; else read now. */
-export async function readLatest(database: Database, world: World): Promise<StoredPerson> {
+/** The person of a workspace with the latest of many sessions: what was read ahead, where nothing has changed since; else read now. */
+export async function readLatest(database: Database, workspace: Workspace): Promise<StoredPerson> {
   const taken = latestOf.get(database)
   latestOf.delete(database)
   // What could not be read there is read here.
   const ahead = taken && (await taken.latest.catch(() => null))
   if (ahead && !taken.isStale) return ahead
-  const beside = await elsewhere?.read(world).catch(() => null)
+  const beside = await elsewhere?.read(workspace).catch(() => null)
   if (beside) return beside
   elsewhere?.onReadHere()
   return readHere(database, true)

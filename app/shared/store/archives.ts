@@ -2,7 +2,7 @@ import type { Fault } from '#core/basics'
 import type { ListName, PersonData, ReadArchive, Settings } from '#core/formats'
 import type { MarkedPerson, Unseen } from '#core/merge'
 import { wallMs } from '~/shared/sound/clock'
-import { snapshotsOf, type World } from './database'
+import { snapshotsOf, type Workspace } from './database'
 import { giveOut } from './marking'
 import { forgetDrafts } from './drafts'
 import type { WriteQueue } from './writeQueue'
@@ -11,7 +11,7 @@ import { eraseAll, replaceAll, settleNow } from './writing'
 /** What giving out and taking in need of the store. */
 interface Store {
   queue: WriteQueue
-  world: () => World
+  workspace: () => Workspace
   person: () => PersonData
   untilWhole: () => Promise<void>
   load: () => Promise<void>
@@ -25,7 +25,7 @@ interface Store {
 const archiveText = () => import('./archiveText')
 
 /** All of a person out and in at once: as an archive, merged, erased, and one step back. */
-export function createArchives({ queue, world, person, untilWhole, load, put, saveSettings, tell }: Store) {
+export function createArchives({ queue, workspace, person, untilWhole, load, put, saveSettings, tell }: Store) {
   /** Everything as the text of an archive. */
   async function exportText({ withRecordings = true } = {}): Promise<string> {
     await untilWhole()
@@ -78,7 +78,7 @@ export function createArchives({ queue, world, person, untilWhole, load, put, sa
     )
     if (refusal) return refusal
     await eraseSaid()
-    forgetDrafts(world())
+    forgetDrafts(workspace())
     await readAnew()
     return ''
   }

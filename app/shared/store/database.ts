@@ -22,7 +22,7 @@ import type { Routine, RoutineVersion, Series } from '#core/routine'
 import type { Command, RunningSession } from '#core/runner'
 
 /** The person's own data and the demo live in databases apart, so that neither can touch the other. */
-export type World = 'own' | 'demo'
+export type Workspace = 'own' | 'demo'
 
 /** A session under way, stored as it goes. */
 export interface StoredRunning {
@@ -149,7 +149,7 @@ export const MIGRATIONS: readonly Migration[] = [
   (database) => void database.createObjectStore('marks', { keyPath: 'id' }),
 ]
 
-const NAMES: Record<World, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }
+const NAMES: Record<Workspace, string> = { own: 'pebblebrook', demo: 'pebblebrook-demo' }
 
 /** What may happen to an open store from outside. */
 export interface StoreWatch {
@@ -162,9 +162,13 @@ export interface StoreWatch {
 }
 export type WhyClosed = 'newer version' | 'deleted' | 'closed'
 
-/** Open a world's database, taking it through all migrations that it has not seen; what stood there before them is kept. */
-export async function openWorld(world: World, migrations = MIGRATIONS, watch: StoreWatch = {}): Promise<Database> {
-  return openDB<PebblebrookSchema>(NAMES[world], migrations.length, {
+/** Open a workspace's database, taking it through all migrations that it has not seen; what stood there before them is kept. */
+export async function openWorkspace(
+  workspace: Workspace,
+  migrations = MIGRATIONS,
+  watch: StoreWatch = {},
+): Promise<Database> {
+  return openDB<PebblebrookSchema>(NAMES[workspace], migrations.length, {
     async upgrade(database, oldVersion, _newVersion, upgrade) {
       if (oldVersion === 0) watch.onCreated?.()
       const before = oldVersion > 0 ? await snapshotOf(upgrade, 'update', oldVersion) : null

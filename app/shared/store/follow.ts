@@ -365,7 +365,7 @@ export const useFollowStore = defineStore('follow', () => {
     interruption.leaveOut(stored.id)
     elsewhere.value = null
     // The tab that gave it up, and any other, can say now where it is.
-    person.tabs.tell({ kind: 'changed', world: person.world, what: 'running' })
+    person.tabs.tell({ kind: 'changed', workspace: person.workspace, what: 'running' })
     return true
   }
   /** Close the sound and forget the session on the screen; what is stored stays. */

@@ -12,8 +12,8 @@ import type { PracticeSetting } from '#core/timeline'
 import type { Routine, RoutineVersion, Series } from '#core/routine'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
-import { demoTakenElsewhere, openStore, rememberedWorld, rememberWorld, worldToOpen } from './ahead'
-import { isEmpty, openWorld, type World } from './database'
+import { demoTakenElsewhere, openStore, rememberedWorkspace, rememberWorkspace, workspaceToOpen } from './ahead'
+import { isEmpty, openWorkspace, type Workspace } from './database'
 import { eraseAll, removeNow, replaceAll } from './writing'
 import { createArchives } from './archives'
 import { untilChecks } from './checking'
@@ -34,7 +34,7 @@ import { createWriteQueue, type Write } from './writeQueue'
  * parts are functions of a few lines.)
  */
 export const usePersonStore = defineStore('person', () => {
-  const world = ref<World>(worldToOpen() ?? 'own')
+  const workspace = ref<Workspace>(workspaceToOpen() ?? 'own')
   const opened = ref(false)
   const openingFault = ref('')
   const profile = shallowRef<PersonData>(personBeforeReading())
@@ -43,7 +43,7 @@ export const usePersonStore = defineStore('person', () => {
   const nowAtLook = ref(wallMs())
   const tabs = openTabs()
   const queue = createWriteQueue({
-    world: () => world.value,
+    workspace: () => workspace.value,
     open: (which) =>
       openStore(which, {
         onBlocked: () =>
@@ -53,9 +53,9 @@ export const usePersonStore = defineStore('person', () => {
           ),
         onClosed: (why) => {
           queue.close(which)
-          if (which === loadedWorld && why !== 'newer version') void lookWhetherDeleted(why)
+          if (which === loadedWorkspace && why !== 'newer version') void lookWhetherDeleted(why)
         },
-        onCreated: () => void (which === loadedWorld && noteDeleted()),
+        onCreated: () => void (which === loadedWorkspace && noteDeleted()),
       }),
     onWrite: () => laidAside.update(),
   })
@@ -88,12 +88,12 @@ export const usePersonStore = defineStore('person', () => {
   })
   const isShipped = (routineId: string) => SHIPPED_ROUTINES.some(({ id }) => id === routineId)
 
-  /** Open the right world: the one last used, or on a first visit the demo if the server was started with it. */
+  /** Open the right workspace: the one last used, or on a first visit the demo if the server was started with it. */
   const open = () => (opening ??= openNow())
   let opening: Promise<void> | null = null
   async function openNow() {
     try {
-      const remembered = rememberedWorld()
+      const remembered = rememberedWorkspace()
       if (remembered) await enter(remembered, true)
       else if ((await queue.read(isEmpty)) && (await serverShowsDemo())) await loadDemo(true)
       else await enter('own', true)
@@ -109,21 +109,21 @@ export const usePersonStore = defineStore('person', () => {
   const dismiss = (key: string) => void (notices.value = notices.value.filter((each) => each.key !== key))
   const dismissAll = () => void (notices.value = [])
 
-  /** Go to a world. Where it opens early, the latest sessions are there when this is done, and the rest when it is asked for. */
-  async function enter(next: World, opensEarly = false) {
+  /** Go to a workspace. Where it opens early, the latest sessions are there when this is done, and the rest when it is asked for. */
+  async function enter(next: Workspace, opensEarly = false) {
     await queue.settled()
-    queue.close(world.value)
-    loadedWorld = null
-    world.value = next
+    queue.close(workspace.value)
+    loadedWorkspace = null
+    workspace.value = next
     wasDeleted.value = false
     await (opensEarly ? loadLatest() : load())
-    loadedWorld = next
+    loadedWorkspace = next
     await laidAside.takeUp(next, change)
   }
 
   /** Whether the database was deleted while the page holds what was in it: the person decides what becomes of that. */
   const wasDeleted = ref(false)
-  let loadedWorld: World | null = null
+  let loadedWorkspace: Workspace | null = null
   const noteDeleted = () => void (wasDeleted.value ||= !dequal(profile.value, newPerson()))
   async function lookWhetherDeleted(why: 'deleted' | 'closed') {
     // A database that cannot be read is told by whoever reads next.
@@ -140,15 +140,15 @@ export const usePersonStore = defineStore('person', () => {
   /** Go on with the empty database. */
   async function acceptDeletion() {
     wasDeleted.value = false
-    queue.dropRefused(world.value)
+    queue.dropRefused(workspace.value)
     await load()
   }
 
   /** Try again what the database refused; then this page and other tabs read anew. Answers what is stored now. */
   async function retryRefused(): Promise<Write[]> {
     const stored = await queue.retry()
-    for (const where of new Set(stored.map((each) => each.world))) {
-      if (where === world.value) await loadAnew()
+    for (const where of new Set(stored.map((each) => each.workspace))) {
+      if (where === workspace.value) await loadAnew()
       tell('all', where)
     }
     return stored
@@ -156,7 +156,7 @@ export const usePersonStore = defineStore('person', () => {
 
   const { isFullyLoaded, unreadable, load, loadLatest, loadAnew, untilWhole } = createReading({
     queue,
-    world,
+    workspace,
     person: profile,
     openingFault,
     look,
@@ -166,16 +166,16 @@ export const usePersonStore = defineStore('person', () => {
   if (typeof window !== 'undefined')
     window.addEventListener(
       'storage',
-      ({ newValue }) => void (newValue && opened.value && laidAside.takeUp(world.value, change)),
+      ({ newValue }) => void (newValue && opened.value && laidAside.takeUp(workspace.value, change)),
     )
   tabs.listen((message) => {
-    if (message.kind !== 'changed' || message.world !== world.value || message.what === 'running') return
+    if (message.kind !== 'changed' || message.workspace !== workspace.value || message.what === 'running') return
     // Another tab has written back what was deleted.
     if (message.what === 'all') wasDeleted.value = false
     void loadAnew()
   })
-  const tell = (what: ListName | 'settings' | 'running' | 'all', where = world.value) =>
-    tabs.tell({ kind: 'changed', world: where, what })
+  const tell = (what: ListName | 'settings' | 'running' | 'all', where = workspace.value) =>
+    tabs.tell({ kind: 'changed', workspace: where, what })
 
   /** Take notice of the present time, for all that depends on today. */
   function look() {
@@ -184,7 +184,7 @@ export const usePersonStore = defineStore('person', () => {
 
   const find = <K extends ListName>(list: K, id: string) =>
     (profile.value[list] as PersonData[K][number][]).find((each) => each.id === id)
-  const saving = createSaving({ queue, world, person: profile, notify, tell, find })
+  const saving = createSaving({ queue, workspace, person: profile, notify, tell, find })
   const { change, put, remove, changeSessions, saveSettings } = saving
 
   /** Whether an entry still stands as it was looked at: another tab may have changed or removed it since. */
@@ -237,29 +237,29 @@ export const usePersonStore = defineStore('person', () => {
     if (!(await demoTakenElsewhere(text))) {
       const read = await archives.readText(text)
       if (!read.ok) throw new Error('The demo could not be made.')
-      const demo = await openWorld('demo')
+      const demo = await openWorkspace('demo')
       await replaceAll(demo, read.value.person)
       demo.close()
     }
-    rememberWorld('demo')
+    rememberWorkspace('demo')
     await enter('demo', opensEarly)
   }
 
   /** Leave the demo for good and come to one's own, which was never touched. */
   async function leaveDemo() {
     await opening
-    if (world.value !== 'demo') return
+    if (workspace.value !== 'demo') return
     const refusal = await queue.replace((database) => eraseAll(database))
     if (refusal) notify('demo', `The demo data could not be deleted: ${refusal}.`)
     queue.dropRefused('demo')
     forgetDrafts('demo')
-    rememberWorld('own')
+    rememberWorkspace('own')
     await enter('own')
   }
 
   const archives = createArchives({
     queue,
-    world: () => world.value,
+    workspace: () => workspace.value,
     person: () => profile.value,
     untilWhole,
     load,
@@ -272,7 +272,7 @@ export const usePersonStore = defineStore('person', () => {
   const kept = keptRunning(queue, () => tell('running'))
 
   return {
-    world,
+    workspace,
     opened,
     isFullyLoaded,
     untilWhole,

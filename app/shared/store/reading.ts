@@ -1,7 +1,7 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import type { PersonData } from '#core/formats'
 import { readHere, readLatest } from './ahead'
-import type { World } from './database'
+import type { Workspace } from './database'
 import { checksNow } from './checking'
 import { withChange } from './conflicts'
 import type { StoredPerson, Unreadable } from './storedPerson'
@@ -10,7 +10,7 @@ import type { WriteQueue } from './writeQueue'
 /** What reading needs of the store. */
 interface Store {
   queue: WriteQueue
-  world: Ref<World>
+  workspace: Ref<Workspace>
   person: ShallowRef<PersonData>
   openingFault: Ref<string>
   look: () => void
@@ -19,7 +19,7 @@ interface Store {
 }
 
 /** Reading the person out of the store: at the start, when another tab has written, and of years of sessions the latest first. */
-export function createReading({ queue, world, person, openingFault, look, wasDeleted }: Store) {
+export function createReading({ queue, workspace, person, openingFault, look, wasDeleted }: Store) {
   /** Whether all sessions are here: of years of them the latest come first, and the rest a moment later. */
   const isFullyLoaded = ref(false)
   const unreadable = shallowRef<Unreadable[]>([])
@@ -27,7 +27,7 @@ export function createReading({ queue, world, person, openingFault, look, wasDel
 
   function take(stored: StoredPerson) {
     // What is not stored yet stays in memory.
-    person.value = withChange(checksNow(), stored.person, queue.changesOf(world.value).flat())
+    person.value = withChange(checksNow(), stored.person, queue.changesOf(workspace.value).flat())
     unreadable.value = stored.unreadable
     isFullyLoaded.value = stored.isFullyLoaded
     look()
@@ -36,7 +36,7 @@ export function createReading({ queue, world, person, openingFault, look, wasDel
   /** Only the latest sessions, where there are many; `untilWhole` asks for the rest. */
   async function loadLatest() {
     rest = null
-    take(await queue.read((database) => readLatest(database, world.value)))
+    take(await queue.read((database) => readLatest(database, workspace.value)))
   }
   /** What the store holds once all is written that was to be, whatever is written while it is read. */
   async function readAnew(): Promise<StoredPerson> {
@@ -47,10 +47,10 @@ export function createReading({ queue, world, person, openingFault, look, wasDel
   }
   /** Another tab has changed something. */
   async function loadAnew() {
-    const where = world.value
+    const where = workspace.value
     const stored = await readAnew()
     if (wasDeleted.value) isFullyLoaded.value = true
-    else if (world.value === where) take(stored)
+    else if (workspace.value === where) take(stored)
   }
   /** The sessions before the latest ones. */
   async function loadRest() {

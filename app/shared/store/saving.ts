@@ -7,7 +7,7 @@ import { wallMs } from '~/shared/sound/clock'
 import { lastStateOf, type Change, type ItemChange } from './changes'
 import { checksNow, untilChecks } from './checking'
 import { keepMine, resolveChange, withChange } from './conflicts'
-import type { World } from './database'
+import type { Workspace } from './database'
 import { plainCopy } from './plainCopy'
 import { wordsFor } from './storedPerson'
 import type { Write, WriteQueue } from './writeQueue'
@@ -31,16 +31,16 @@ async function askToPersist() {
 /** What saving needs of the store. */
 interface Store {
   queue: WriteQueue
-  world: Ref<World>
+  workspace: Ref<Workspace>
   person: ShallowRef<PersonData>
   find: <K extends ListName>(list: K, id: string) => PersonData[K][number] | undefined
   notify: (key: string, words: string) => void
   /** Other tabs are told what changed. */
-  tell: (what: ListName | 'settings', world: World) => void
+  tell: (what: ListName | 'settings', workspace: Workspace) => void
 }
 
 /** Saving: each change is in memory at once, and in the database as soon as possible. */
-export function createSaving({ queue, world, person, find, notify, tell }: Store) {
+export function createSaving({ queue, workspace, person, find, notify, tell }: Store) {
   const stateNow = ({ list, id }: Pick<ItemChange, 'list' | 'id'>): unknown =>
     (list === 'settings' ? person.value.settings : find(list, id)) ?? null
   /** In words, as a notice calls it. */
@@ -66,8 +66,8 @@ export function createSaving({ queue, world, person, find, notify, tell }: Store
    */
   async function change(states: readonly NewState[]): Promise<boolean> {
     if (states.length === 0) return true
-    const isOwn = world.value === 'own'
-    const asked = queue.changesOf(world.value)
+    const isOwn = workspace.value === 'own'
+    const asked = queue.changesOf(workspace.value)
     const items = states.map(({ list, id, from, to }) => ({
       list,
       id,
@@ -86,7 +86,7 @@ export function createSaving({ queue, world, person, find, notify, tell }: Store
     }
     // What was asked for before is in memory now.
     for (const [place, item] of items.entries()) if (states[place]!.from === undefined) item.from = stateNow(item)
-    if (world.value === write.world) person.value = withChange(checks, person.value, items)
+    if (workspace.value === write.workspace) person.value = withChange(checks, person.value, items)
     const isStored = await store(write, checks)
     if (isStored && isOwn && items.some(({ list, to }) => list === 'sessions' && to !== null)) void askToPersist()
     return isStored
@@ -110,13 +110,13 @@ export function createSaving({ queue, world, person, find, notify, tell }: Store
         stored.push({ ...item, from: null, to: value })
         return value
       })
-      if (world.value === write.world) {
+      if (workspace.value === write.workspace) {
         // What was changed again meanwhile is a later state.
-        const later = queue.changesOf(write.world).filter((each) => each !== all)
+        const later = queue.changesOf(write.workspace).filter((each) => each !== all)
         const standing = stored.filter(({ list, id }) => lastStateOf(later, list, id) === undefined)
         person.value = withChange(null, person.value, standing)
       }
-      for (const list of new Set(all.map((item) => item.list))) tell(list, write.world)
+      for (const list of new Set(all.map((item) => item.list))) tell(list, write.workspace)
       afterwards = Promise.all(conflicts.map(settleConflict))
       return beside
     })
@@ -145,7 +145,7 @@ export function createSaving({ queue, world, person, find, notify, tell }: Store
   /** Change settings; faulty ones are refused and named. A function is given the settings as they are at that moment. */
   async function saveSettings(wanted: SettingsChange): Promise<Fault[]> {
     const now =
-      (lastStateOf(queue.changesOf(world.value), 'settings', 'settings') as Settings | undefined) ??
+      (lastStateOf(queue.changesOf(workspace.value), 'settings', 'settings') as Settings | undefined) ??
       person.value.settings
     const next = { ...now, ...(typeof wanted === 'function' ? wanted(now) : wanted) }
     const checks = checksNow()

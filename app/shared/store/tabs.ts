@@ -1,9 +1,9 @@
 import type { ListName } from '#core/formats'
-import type { World } from './database'
+import type { Workspace } from './database'
 
 /** What one tab tells the others. */
 export type TabMessage =
-  | { kind: 'changed'; world: World; what: ListName | 'settings' | 'running' | 'all' }
+  | { kind: 'changed'; workspace: Workspace; what: ListName | 'settings' | 'running' | 'all' }
   /** Give this session up, as another tab takes it over. */
   | { kind: 'yield'; sessionId: string }
 

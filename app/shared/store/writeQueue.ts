@@ -1,12 +1,12 @@
 import { shallowRef } from 'vue'
 import { compose, overlap, type Change } from './changes'
-import type { Database, World } from './database'
+import type { Database, Workspace } from './database'
 
 /** A write that is not stored yet. */
 export interface Write {
   key: string
   /** The database that it belongs to, whichever is open when it is tried again. */
-  world: World
+  workspace: Workspace
   /** What it writes, in words. */
   what: string
   /** The items that it changes; none for other writes. */
@@ -36,40 +36,40 @@ const isClosed = (error: unknown) =>
   error instanceof Error && (error.name === 'InvalidStateError' || error.name === 'NotFoundError')
 
 /** The open databases, each opened when it is first needed, and again after it was closed. */
-function createDatabases(open: (world: World) => Promise<Database>) {
-  const opened = new Map<World, Promise<Database>>()
-  function of(world: World) {
-    const before = opened.get(world)
+function createDatabases(open: (workspace: Workspace) => Promise<Database>) {
+  const opened = new Map<Workspace, Promise<Database>>()
+  function of(workspace: Workspace) {
+    const before = opened.get(workspace)
     if (before) return before
-    const opening = open(world)
-    opened.set(world, opening)
+    const opening = open(workspace)
+    opened.set(workspace, opening)
     // The next caller tries again.
-    opening.catch(() => opened.get(world) === opening && opened.delete(world))
+    opening.catch(() => opened.get(workspace) === opening && opened.delete(workspace))
     return opening
   }
   /** Close a database: whoever needs it next opens it anew. */
-  function close(world: World) {
-    const before = opened.get(world)
-    opened.delete(world)
+  function close(workspace: Workspace) {
+    const before = opened.get(workspace)
+    opened.delete(workspace)
     // One that could not be opened needs no closing.
     void before?.then((database) => database.close()).catch(() => undefined)
   }
-  async function run<T>(world: World, work: (database: Database) => Promise<T>): Promise<T> {
+  async function run<T>(workspace: Workspace, work: (database: Database) => Promise<T>): Promise<T> {
     try {
-      return await work(await of(world))
+      return await work(await of(workspace))
     } catch (error) {
-      if (opened.has(world) && !isClosed(error)) throw error
-      close(world)
-      return work(await of(world))
+      if (opened.has(workspace) && !isClosed(error)) throw error
+      close(workspace)
+      return work(await of(workspace))
     }
   }
   return { close, run }
 }
 
 interface Options {
-  open: (world: World) => Promise<Database>
+  open: (workspace: Workspace) => Promise<Database>
   /** The database that is written to now. */
-  world?: () => World
+  workspace?: () => Workspace
   /** Called with the key of each write as it starts, and again at its end. */
   onWrite?: (key: string) => void
 }
@@ -79,7 +79,7 @@ interface Options {
  * memory with the database that it belongs to, is shown to the person, and is tried again when the person asks for that, or together with the next
  * change of the same item.
  */
-export function createWriteQueue({ open, world = () => 'own', onWrite = () => undefined }: Options) {
+export function createWriteQueue({ open, workspace = () => 'own', onWrite = () => undefined }: Options) {
   const databases = createDatabases(open)
   const writes = new Set<Write>()
   const works = new WeakMap<Write, Work>()
@@ -91,7 +91,7 @@ export function createWriteQueue({ open, world = () => 'own', onWrite = () => un
 
   /** Announce a write before it can be written: if the page is left first, its change is not lost. */
   function announce(about: About): Write {
-    const write = { ...about, world: world(), why: '' }
+    const write = { ...about, workspace: workspace(), why: '' }
     writes.add(write)
     return write
   }
@@ -100,9 +100,9 @@ export function createWriteQueue({ open, world = () => 'own', onWrite = () => un
     showRefused()
   }
   /** Drop the refused writes of a database whose data is gone for good. */
-  const dropRefused = (where: World) => refused.value.filter((each) => each.world === where).forEach(drop)
+  const dropRefused = (where: Workspace) => refused.value.filter((each) => each.workspace === where).forEach(drop)
   const isOfSame = (one: Write, other: Write) =>
-    one.world === other.world &&
+    one.workspace === other.workspace &&
     (one.change && other.change ? overlap(one.change, other.change) : one.key === other.key)
 
   /** Try a write, together with refused ones of the same items: an old state must not come back after a newer one. */
@@ -114,7 +114,7 @@ export function createWriteQueue({ open, world = () => 'own', onWrite = () => un
     const alarm = setTimeout(() => (slow.value = write.what), SLOW_MS)
     onWrite(write.key)
     try {
-      await databases.run(write.world, async (database) => {
+      await databases.run(write.workspace, async (database) => {
         const beside = await works.get(write)!(database, write.change ?? [])
         if (typeof beside === 'function') writeBeside(write, beside as Beside, database)
       })
@@ -131,9 +131,9 @@ export function createWriteQueue({ open, world = () => 'own', onWrite = () => un
     }
   }
   /** If it fails it becomes a write of its own. */
-  function writeBeside({ key, what, world: where }: Write, beside: Beside, database: Database) {
+  function writeBeside({ key, what, workspace: where }: Write, beside: Beside, database: Database) {
     void beside(database).catch(() => {
-      const write = { key: `${key} beside`, what: `the change mark of ${what}`, world: where, why: '' }
+      const write = { key: `${key} beside`, what: `the change mark of ${what}`, workspace: where, why: '' }
       writes.add(write)
       return enqueue(write, beside)
     })
@@ -155,9 +155,9 @@ export function createWriteQueue({ open, world = () => 'own', onWrite = () => un
    * Replace all that a database holds. It is not tried again later, when there may be newer things in it. Answers why it was refused;
    * empty when it is done, and then the refused writes of that database are void.
    */
-  const replace = (work: (database: Database, refusedChanges: Change[]) => Promise<unknown>, where = world()) =>
+  const replace = (work: (database: Database, refusedChanges: Change[]) => Promise<unknown>, where = workspace()) =>
     inTurn(async () => {
-      const before = refused.value.filter((each) => each.world === where)
+      const before = refused.value.filter((each) => each.workspace === where)
       onWrite('all')
       try {
         await databases.run(where, (database) =>
@@ -182,10 +182,10 @@ export function createWriteQueue({ open, world = () => 'own', onWrite = () => un
     return before.filter((each) => !writes.has(each))
   }
   /** Read something, from a database that is opened again if it was closed. */
-  const read = <T>(work: (database: Database) => Promise<T>): Promise<T> => databases.run(world(), work)
+  const read = <T>(work: (database: Database) => Promise<T>): Promise<T> => databases.run(workspace(), work)
   /** The changes that are not stored yet, in their order. */
-  const changesOf = (where: World): Change[] =>
-    [...writes].flatMap((each) => (each.world === where && each.change ? [each.change] : []))
+  const changesOf = (where: Workspace): Change[] =>
+    [...writes].flatMap((each) => (each.workspace === where && each.change ? [each.change] : []))
 
   return {
     refused,

@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { PERSON_LISTS, newPerson, readArchive, toArchive, writeArchive, type PersonData } from '#core/formats'
 import { demoPerson, SHIPPED_IDS } from '#data'
-import { MOST_SNAPSHOTS, openWorld, snapshotsOf } from '~/shared/store/database'
+import { MOST_SNAPSHOTS, openWorkspace, snapshotsOf } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
 import { usePersonStore } from '~/shared/store/person'
 import { snapshotText } from '~/features/exchange/snapshotText'
@@ -58,7 +58,7 @@ beforeEach(() => {
 
 describe('what was here before', () => {
   it('comes back whole, with every list that there is', async () => {
-    const database = await openWorld('own')
+    const database = await openWorkspace('own')
     const person = rich()
     for (const list of PERSON_LISTS.filter(
       (each) => !['routineVersions', 'recordings', 'ways', 'trials', 'breathMeasures'].includes(each),
@@ -74,7 +74,7 @@ describe('what was here before', () => {
 
   it('is kept the latest three times, in the order of time, though the clock stood still; what held nothing takes no place', async () => {
     vi.spyOn(Date, 'now').mockReturnValue(Date.UTC(2026, 2, 10, 8))
-    const database = await openWorld('own')
+    const database = await openWorkspace('own')
     const named = (name: string) => ({
       ...newPerson(),
       routines: [{ ...aRoutine([aStep('s', 'rise-and-sink')]), id: 'r', name }],
@@ -90,7 +90,7 @@ describe('what was here before', () => {
   })
 
   it('of a store before there were several gives way first', async () => {
-    const database = await openWorld('own')
+    const database = await openWorkspace('own')
     await database.put('snapshots', {
       id: 'before',
       atMs: 5,

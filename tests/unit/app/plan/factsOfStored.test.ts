@@ -10,7 +10,7 @@ import { factsNow } from '~/shared/plan/factsNow'
 import { factsOfStored } from '~/shared/plan/factsOfStored'
 import { settingNow } from '~/shared/plan/planWorker'
 import { readPerson } from '~/shared/store/checks'
-import { openWorld } from '~/shared/store/database'
+import { openWorkspace } from '~/shared/store/database'
 import { usePersonStore } from '~/shared/store/person'
 import { replaceAll } from '~/shared/store/writing'
 
@@ -29,7 +29,7 @@ afterEach(() => vi.useRealTimers())
 /** What the page reckons of what it keeps, and what a worker does of what stands in the store, at one moment. */
 async function both(kept: PersonData, at: string) {
   vi.setSystemTime(new Date(at))
-  const database = await openWorld('own')
+  const database = await openWorkspace('own')
   await replaceAll(database, kept)
   const store = usePersonStore()
   await store.open()

@@ -4,13 +4,13 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { elsewhereRecord } from '#core/journal'
 import { newPerson } from '#core/formats'
 import { demoTakenElsewhere, openStore, readAhead, readElsewhere, readLatest } from '~/shared/store/ahead'
-import { openWorld, type World } from '~/shared/store/database'
+import { openWorkspace, type Workspace } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
 import type { TabMessage } from '~/shared/store/tabs'
 
 const session = (id: string) =>
   elsewhereRecord({ id, title: id, startedAt: '2026-03-10T06:30:00.000Z', timeZone: 'UTC', minutes: 20, words: '' })
-let remembered: World | null
+let remembered: Workspace | null
 /** What other tabs tell. */
 let tell: (message: TabMessage) => void
 const opens = vi.spyOn(IDBFactory.prototype, 'open')
@@ -33,13 +33,13 @@ beforeEach(async () => {
   opens.mockClear()
   reads.mockClear()
 })
-async function keep(world: World, id: string) {
-  const database = await openWorld(world)
+async function keep(workspace: Workspace, id: string) {
+  const database = await openWorkspace(workspace)
   await replaceAll(database, { ...newPerson(), sessions: [session(id)] })
   database.close()
 }
-const idsOf = async (database: Awaited<ReturnType<typeof openStore>>, world: World = 'own') =>
-  (await readLatest(database, world)).person.sessions.map(({ id }) => id)
+const idsOf = async (database: Awaited<ReturnType<typeof openStore>>, workspace: Workspace = 'own') =>
+  (await readLatest(database, workspace)).person.sessions.map(({ id }) => id)
 
 describe('what is read ahead', () => {
   it('is opened once and read once, and taken by whoever asks first; who asks again reads anew', async () => {
@@ -53,22 +53,22 @@ describe('what is read ahead', () => {
     expect(await idsOf(database)).toEqual(['after'])
   })
 
-  it('is read anew where another tab has changed the same world since, and only then', async () => {
+  it('is read anew where another tab has changed the same workspace since, and only then', async () => {
     readAhead()
     const database = await openStore('own', {})
-    tell({ kind: 'changed', world: 'demo', what: 'sessions' })
-    tell({ kind: 'changed', world: 'own', what: 'running' })
+    tell({ kind: 'changed', workspace: 'demo', what: 'sessions' })
+    tell({ kind: 'changed', workspace: 'own', what: 'running' })
     await keep('own', 'after')
     expect(await idsOf(database)).toEqual(['before'])
 
     readAhead()
     const other = await openStore('own', {})
     await keep('own', 'later')
-    tell({ kind: 'changed', world: 'own', what: 'sessions' })
+    tell({ kind: 'changed', workspace: 'own', what: 'sessions' })
     expect(await idsOf(other)).toEqual(['later'])
   })
 
-  it('is not taken for another world, and nothing is read before a world was chosen', async () => {
+  it('is not taken for another workspace, and nothing is read before a workspace was chosen', async () => {
     await keep('demo', 'shown')
     readAhead()
     expect(await idsOf(await openStore('demo', {}), 'demo')).toEqual(['shown'])
@@ -129,7 +129,7 @@ describe('who reads beside the page', () => {
     expect(elsewhere.read.mock.calls).toEqual([['own']])
     readAhead()
     const other = await openStore('own', {})
-    tell({ kind: 'changed', world: 'own', what: 'sessions' })
+    tell({ kind: 'changed', workspace: 'own', what: 'sessions' })
     expect(await idsOf(other)).toEqual(['elsewhere'])
     expect(elsewhere.read).toHaveBeenCalledTimes(3)
     expect(elsewhere.onReadHere).not.toHaveBeenCalled()

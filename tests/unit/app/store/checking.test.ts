@@ -37,7 +37,7 @@ async function opened() {
 
 it('where what a thing is checked by cannot be fetched it is not kept, and that is said; the next time it is fetched again', async () => {
   const person = await opened()
-  const { openWorld } = await import('~/shared/store/database')
+  const { openWorkspace } = await import('~/shared/store/database')
   expect(person.openingFault).toBe('')
   expect(await person.putRoutine(routine)).toBe(false)
   expect(await person.putForm(aForm({ id: 'f' }))).toBe(false)
@@ -46,7 +46,7 @@ it('where what a thing is checked by cannot be fetched it is not kept, and that 
   expect(person.notices.map(({ words }) => words)).toContain(
     'Not saved: the routine “Mine”. A part of Pebblebrook could not be loaded; try again.',
   )
-  expect(await (await openWorld('own')).count('routines')).toBe(0)
+  expect(await (await openWorkspace('own')).count('routines')).toBe(0)
 })
 
 it('what is kept, changed and removed before it has been fetched is done in that order', async () => {

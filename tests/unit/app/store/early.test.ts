@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { newPerson } from '#core/formats'
 import { addDays, elsewhereRecord, type SessionRecord } from '#core/journal'
-import { openWorld, readPieces } from '~/shared/store/database'
+import { openWorkspace, readPieces } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
 import { usePersonStore } from '~/shared/store/person'
 import { readAll } from './stored'
@@ -29,7 +29,7 @@ beforeEach(() => {
   setActivePinia(createPinia())
 })
 async function fill(sessions: SessionRecord[]) {
-  const database = await openWorld('own')
+  const database = await openWorkspace('own')
   await replaceAll(database, { ...newPerson(), sessions })
   return database
 }
@@ -57,7 +57,7 @@ describe('years of sessions', () => {
     expect(person.sessions).toHaveLength(300)
   })
 
-  it('come after the latest also where no world was chosen yet, and only when they are asked for', async () => {
+  it('come after the latest also where no workspace was chosen yet, and only when they are asked for', async () => {
     vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined })
     ;(await fill(YEARS)).close()
     const person = usePersonStore()

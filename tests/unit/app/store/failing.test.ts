@@ -5,7 +5,7 @@ import { afterEach, expect, it, vi } from 'vitest'
 import { newPerson, toArchive, type PersonData } from '#core/formats'
 import { plainWay } from '#core/forms'
 import { elsewhereRecord } from '#core/journal'
-import { openWorld } from '~/shared/store/database'
+import { openWorkspace } from '~/shared/store/database'
 import { usePersonStore } from '~/shared/store/person'
 import { readAll } from './stored'
 import { aForm, aRoutine, aStep } from '../../../helpers'
@@ -101,7 +101,7 @@ const byId = (list: readonly unknown[]) =>
 const inOrder = ({ settings, routines, forms, ways, sessions, stages }: PersonData) =>
   JSON.parse(JSON.stringify([settings, ...[routines, forms, ways, sessions, stages].map(byId)])) as unknown
 async function inStore() {
-  const { settings, lists } = await readAll(await openWorld('own'))
+  const { settings, lists } = await readAll(await openWorkspace('own'))
   const [forms, ways, routines, , sessions, , stages] = lists
   const there = { ...newPerson(), forms, ways, routines, sessions, stages } as PersonData
   return inOrder({ ...there, settings: (settings as PersonData['settings'] | undefined) ?? there.settings })

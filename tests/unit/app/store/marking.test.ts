@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { newPerson } from '#core/formats'
 import { elsewhereRecord } from '#core/journal'
 import { mergePersons, unseenStates } from '#core/merge'
-import { openWorld, type Database } from '~/shared/store/database'
+import { openWorkspace, type Database } from '~/shared/store/database'
 import { replaceAll, settleNow, writeChange } from '~/shared/store/writing'
 import type { Beside } from '~/shared/store/writeQueue'
 import type { ItemChange } from '~/shared/store/changes'
@@ -23,7 +23,7 @@ const putSettings = (to: Database, settings: unknown) => write(to, 'settings', '
 const noted = async (change: Promise<Beside>) => (await change)(database)
 beforeEach(async () => {
   globalThis.indexedDB = new IDBFactory()
-  database = await openWorld('own')
+  database = await openWorkspace('own')
 })
 
 describe('what is noted of changes', () => {

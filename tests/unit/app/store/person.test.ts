@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { writeArchive, toArchive, newPerson } from '#core/formats'
 import { usePersonStore } from '~/shared/store/person'
-import { openWorld } from '~/shared/store/database'
+import { openWorkspace } from '~/shared/store/database'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 
 /** A tab of the browser: a store of its own on the same database. */
@@ -35,10 +35,10 @@ describe('what is written can be read', () => {
     expect(await person.putRoutine(routine('Good', 5000))).toBe(false)
     expect(person.notices[0]!.words).toMatch(/Not saved: the routine “Good”\. .*count must be at most 3600/)
     expect(person.profile.routines).toEqual([])
-    expect(await (await openWorld('own')).count('routines')).toBe(0)
+    expect(await (await openWorkspace('own')).count('routines')).toBe(0)
   })
   it('names stored things that cannot be read, and lets them be mended or removed, one by one', async () => {
-    const database = await openWorld('own')
+    const database = await openWorkspace('own')
     await database.put('forms', { ...aForm({ id: 'odd' }), part: 'middle' } as never)
     await database.put('forms', { ...aForm({ id: 'odder' }), name: '' } as never)
     await database.put('forms', aForm({ id: 'good' }))
@@ -123,7 +123,7 @@ describe('two tabs', () => {
     await heard()
     await Promise.all([one.putRoutine(routine('Mine', 5)), other.putRoutine(routine('Mine', 9))])
     await heard()
-    const database = await openWorld('own')
+    const database = await openWorkspace('own')
     expect((await database.get('routines', 'r'))!.entries[0]).toMatchObject({ count: 5 })
     const [version] = await database.getAll('routineVersions')
     expect(version!.routine.entries[0]).toMatchObject({ count: 9 })
@@ -191,7 +191,7 @@ describe('two tabs', () => {
     await Promise.all([one.putSeries(series('Summer', 'one')), one.putSeries(series('Autumn', 'two'))])
     put.mockRestore()
     expect(one.profile.series).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
-    expect(await (await openWorld('own')).getAll('series')).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
+    expect(await (await openWorkspace('own')).getAll('series')).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
     expect(one.notices).toEqual([])
   })
   it('erase and import in one reach the other', async () => {

@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { newPerson, toArchive } from '#core/formats'
 import { elsewhereRecord } from '#core/journal'
-import { openWorld, type World } from '~/shared/store/database'
+import { openWorkspace, type Workspace } from '~/shared/store/database'
 import { usePersonStore } from '~/shared/store/person'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 import { aForm, aRoutine, aStep } from '../../../helpers'
@@ -49,7 +49,8 @@ async function aPage() {
 const routine = (name: string, id = 'r') => ({ ...aRoutine([aStep('s', 'rise-and-sink')]), id, name })
 const session = (id: string, words = '') =>
   elsewhereRecord({ id, title: id, startedAt: '2026-03-01T06:30:00.000Z', timeZone: 'UTC', minutes: 20, words })
-const namesIn = async (world: World) => (await (await openWorld(world)).getAll('routines')).map(({ name }) => name)
+const namesIn = async (workspace: Workspace) =>
+  (await (await openWorkspace(workspace)).getAll('routines')).map(({ name }) => name)
 
 describe('a write that the database refused', () => {
   it('is tried again in the database that it belongs to, whichever is open then', async () => {
@@ -58,11 +59,11 @@ describe('a write that the database refused', () => {
     expect(await person.putRoutine(routine('Mine'))).toBe(false)
     allow()
     await person.loadDemo()
-    expect(person.world).toBe('demo')
+    expect(person.workspace).toBe('demo')
     refuseFrom(1)
     expect(await person.putRoutine(routine('Of the demo', 'd'))).toBe(false)
     allow()
-    expect(person.refused.map(({ world, what }) => [world, what])).toEqual([
+    expect(person.refused.map(({ workspace, what }) => [workspace, what])).toEqual([
       ['own', 'the routine “Mine”'],
       ['demo', 'the routine “Of the demo”'],
     ])
@@ -94,7 +95,7 @@ describe('a write that the database refused', () => {
     await person.putSession(session('after'))
     expect(await person.retryRefused()).toEqual([])
     expect(person.profile.routines.map(({ name }) => name)).toEqual(['Mine'])
-    expect(await (await openWorld('own')).getAllKeys('sessions')).toEqual(['after'])
+    expect(await (await openWorkspace('own')).getAllKeys('sessions')).toEqual(['after'])
   })
   it('is in the copy that an import keeps of what was there before', async () => {
     const person = await aPage()
@@ -113,10 +114,10 @@ describe('a write that the database refused', () => {
     refuseFrom(2)
     expect(await person.change(states)).toBe(false)
     allow()
-    expect(await (await openWorld('own')).count('forms')).toBe(0)
+    expect(await (await openWorkspace('own')).count('forms')).toBe(0)
     expect(person.refused).toHaveLength(1)
     await person.retryRefused()
-    const database = await openWorld('own')
+    const database = await openWorkspace('own')
     expect([await database.count('forms'), await database.count('routines')]).toEqual([1, 1])
   })
   it('is none where nothing changes', async () => {
@@ -132,7 +133,7 @@ describe('a write that the database refused', () => {
     allow()
     expect(await person.putForm(aForm({ id: 'f', name: 'Third' }))).toBe(true)
     expect(person.refused).toEqual([])
-    const database = await openWorld('own')
+    const database = await openWorkspace('own')
     expect([(await database.get('forms', 'f'))!.name, await namesIn('own')]).toEqual(['Third', ['Second']])
     expect(person.notices).toEqual([])
   })
@@ -175,7 +176,7 @@ describe('two tabs that save the same session at the same moment', () => {
     await one.putSession(session('s'))
     const other = await aPage()
     await Promise.all([one.putSession(session('s', 'Warm hands.')), other.putSession(session('s', 'A stiff back.'))])
-    const stored = await (await openWorld('own')).get('sessions', 's')
+    const stored = await (await openWorkspace('own')).get('sessions', 's')
     expect(stored!.words).toBe('Warm hands.\nA stiff back.')
     expect(other.notices[0]!.words).toContain('Both notes are saved')
     expect(other.sessions[0]!.words).toBe('Warm hands.\nA stiff back.')
@@ -185,7 +186,7 @@ describe('two tabs that save the same session at the same moment', () => {
     await one.putSession(session('s'))
     const other = await aPage()
     await Promise.all([one.putSession(session('s', 'Warm hands.')), other.change([deletionOf('sessions', 's')])])
-    expect((await (await openWorld('own')).get('sessions', 's'))!.words).toBe('Warm hands.')
+    expect((await (await openWorkspace('own')).get('sessions', 's'))!.words).toBe('Warm hands.')
     expect(other.sessions).toHaveLength(1)
     expect(other.notices[0]!.words).toContain('It was not deleted')
   })

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto'
 import { afterEach, describe, expect, it } from 'vitest'
 import { NOT_SAID } from '#core/journal'
 import { outcomeOf, readyRunner, reduce, replay, tick, type PlainCommand, type RunnerState } from '#core/runner'
-import { openWorld, type Database } from '~/shared/store/database'
+import { openWorkspace, type Database } from '~/shared/store/database'
 import { createWriteQueue } from '~/shared/store/writeQueue'
 import { keptRunning, type KeptRunning } from '~/shared/store/keptRunning'
 import { createRunningKeeper, storedRunning } from '~/shared/store/runningKeeper'
@@ -34,7 +34,7 @@ const said = (state: RunnerState) => state.given.map(({ command }) => command).f
 
 describe('a killed page', () => {
   it(`loses at most a second of the record, and no command but one still being written: ${KILLS} kills at random moments`, async () => {
-    database = await openWorld('own')
+    database = await openWorkspace('own')
     const chance = chanceFrom(42)
     let most = 0
     let lostCommands = 0
@@ -93,7 +93,7 @@ describe('a killed page', () => {
     expect(lostCommands).toBeLessThan(KILLS / 20)
   })
   it('does not mix up the life of one session with another', async () => {
-    database = await openWorld('own')
+    database = await openWorkspace('own')
     const kept = keptUntilKilled()
     const state = reduce(readyRunner(aPlan([{ form: aForm(), count: 2 }])), 'start', T0)
     await createRunningKeeper(kept, { id: 'one', timeZone: 'UTC', before: NOT_SAID }).keep(state)

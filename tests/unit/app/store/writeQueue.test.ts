@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { openWorld, type Database } from '~/shared/store/database'
+import { openWorkspace, type Database } from '~/shared/store/database'
 import { putNow } from '~/shared/store/writing'
 import { createWriteQueue } from '~/shared/store/writeQueue'
 import { aForm } from '../../../helpers'
@@ -12,22 +12,22 @@ beforeEach(() => {
 
 const put = (id: string) => (database: Database) => putNow(database, 'forms', aForm({ id }))
 const full = () => Promise.reject(new DOMException('no room', 'QuotaExceededError'))
-const idsIn = async () => (await openWorld('own')).getAllKeys('forms')
+const idsIn = async () => (await openWorkspace('own')).getAllKeys('forms')
 
 describe('the queue of all writes', () => {
   it('says that something is kept only when it stands in the store', async () => {
-    const queue = createWriteQueue({ open: () => openWorld('own') })
+    const queue = createWriteQueue({ open: () => openWorkspace('own') })
     expect(await queue.write({ key: 'a', what: 'a form' }, put('a'))).toBe(true)
     expect(await idsIn()).toEqual(['a'])
     expect(queue.refused.value).toEqual([])
   })
   it('keeps in memory what the store refuses, says why, and writes it when it is tried again', async () => {
-    const queue = createWriteQueue({ open: () => openWorld('own') })
+    const queue = createWriteQueue({ open: () => openWorkspace('own') })
     let isFull = true
     const work = (database: Database) => (isFull ? full() : put('a')(database))
     expect(await queue.write({ key: 'a', what: 'the form “A”' }, work)).toBe(false)
     expect(queue.refused.value).toMatchObject([
-      { key: 'a', world: 'own', what: 'the form “A”', why: 'the store of this browser is full' },
+      { key: 'a', workspace: 'own', what: 'the form “A”', why: 'the store of this browser is full' },
     ])
     expect(await queue.retry()).toEqual([])
     expect(queue.refused.value).toHaveLength(1)
@@ -38,7 +38,7 @@ describe('the queue of all writes', () => {
   })
   it('tells the key of each write as it is begun and again at its end, whether it is kept or refused', async () => {
     const told: string[] = []
-    const queue = createWriteQueue({ open: () => openWorld('own'), onWrite: (key) => told.push(key) })
+    const queue = createWriteQueue({ open: () => openWorkspace('own'), onWrite: (key) => told.push(key) })
     const work = (id: string, then: () => Promise<unknown>) => async () => {
       told.push(`${id} works`)
       await then()
@@ -53,20 +53,20 @@ describe('the queue of all writes', () => {
     expect(told).toEqual(['a', 'a works', 'a', 'b', 'b works', 'b'])
   })
   it('lets a later state of the same take the place of one that failed, so that no old state comes back', async () => {
-    const queue = createWriteQueue({ open: () => openWorld('own') })
+    const queue = createWriteQueue({ open: () => openWorkspace('own') })
     await queue.write({ key: 'a', what: 'a form' }, full)
     await queue.write({ key: 'a', what: 'a form' }, (database) =>
       putNow(database, 'forms', aForm({ id: 'a', name: 'Later' })),
     )
     expect(queue.refused.value).toEqual([])
     await queue.retry()
-    expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
+    expect(await (await openWorkspace('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
   })
   it('opens a store again that was closed, or deleted, and loses nothing that is written then', async () => {
     let opened: Database[] = []
     const queue = createWriteQueue({
       open: async () => {
-        const database = await openWorld('own')
+        const database = await openWorkspace('own')
         opened = [...opened, database]
         return database
       },
@@ -88,7 +88,7 @@ describe('the queue of all writes', () => {
     await expect(queue.read((database) => database.count('forms'))).rejects.toThrow('the disk is gone')
   })
   it('writes in order, whatever each of them takes', async () => {
-    const queue = createWriteQueue({ open: () => openWorld('own') })
+    const queue = createWriteQueue({ open: () => openWorkspace('own') })
     const name = (database: Database, words: string) => putNow(database, 'forms', aForm({ id: 'a', name: words }))
     const slow = queue.write({ key: 'a', what: 'a form' }, async (database) => {
       await new Promise((resolve) => setTimeout(resolve, 30))
@@ -96,10 +96,10 @@ describe('the queue of all writes', () => {
     })
     const quick = queue.write({ key: 'a', what: 'a form' }, (database) => name(database, 'Second'))
     expect(await Promise.all([slow, quick])).toEqual([true, true])
-    expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Second' })
+    expect(await (await openWorkspace('own')).get('forms', 'a')).toMatchObject({ name: 'Second' })
   })
   it('lets nothing wait for what is written beside, and lets that come before what is written later', async () => {
-    const queue = createWriteQueue({ open: () => openWorld('own') })
+    const queue = createWriteQueue({ open: () => openWorkspace('own') })
     let finish: () => void = () => undefined
     const unfinished = new Promise<void>((resolve) => (finish = resolve))
     const order: string[] = []
@@ -117,10 +117,10 @@ describe('the queue of all writes', () => {
     expect(await Promise.all([first, second])).toEqual([true, true])
     expect(order).toEqual(['beside', 'later'])
     finish()
-    expect(await (await openWorld('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
+    expect(await (await openWorkspace('own')).get('forms', 'a')).toMatchObject({ name: 'Later' })
   })
   it('tells that what is written beside is not kept, and writes it when it is tried again', async () => {
-    const queue = createWriteQueue({ open: () => openWorld('own') })
+    const queue = createWriteQueue({ open: () => openWorkspace('own') })
     let isFull = true
     const beside = (database: Database) => (isFull ? full() : put('beside')(database))
     expect(
