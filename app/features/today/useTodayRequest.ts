@@ -1,17 +1,9 @@
 import { computed } from 'vue'
 import { usePersonStore } from '~/shared/store/person'
-import {
-  asksOfCourses,
-  latelyNow,
-  lessonsNext,
-  minutesLackingOf,
-  stagesNow,
-  type AboutToday,
-} from '~/shared/plan/facts'
+import { aboutToday, lessonsNext, type AboutToday } from '~/shared/plan/facts'
 import { factsNow } from '~/shared/plan/factsNow'
 import { hourNow } from '~/shared/plan/hourNow'
 import type { TodaySetting } from '~/shared/plan/plan.worker'
-import { useKept } from '~/shared/plan/useKept'
 import { usePlan } from '~/shared/plan/usePlan'
 import { useSeasons } from '~/shared/plan/useSeasons'
 
@@ -23,8 +15,6 @@ export const lessonNow = (person: ReturnType<typeof usePersonStore>, routineId: 
 export function useTodayRequest() {
   const person = usePersonStore()
   const facts = factsNow(person)
-  const lately = computed(() => latelyNow(facts))
-  const { keptById, learnedIds, usualMinutes, longestStill } = useKept()
   const plan = usePlan()
   const seasons = useSeasons()
   /** Whether the session of a season that is open today is still being made: it is not to come late. */
@@ -39,20 +29,6 @@ export function useTodayRequest() {
       ? seasons.setting.value
       : { ...seasons.setting.value, routines: [...those, ...person.routines] }
   })
-  const lessons = computed(() => lessonsNext(facts))
-  const asks = computed(() => [...asksOfCourses(facts, lessons.value), ...plan.asks.value])
-  const minutesLacking = computed(() => minutesLackingOf(facts))
-  const about = computed<AboutToday>(() => ({
-    lately: lately.value,
-    stages: stagesNow(facts),
-    hour: hourNow(),
-    asks: asks.value,
-    minutesLacking: minutesLacking.value,
-    today: person.today,
-    kept: keptById.value,
-    learnedIds: learnedIds.value,
-    longestStillSeconds: longestStill.value,
-    usualMinutes: usualMinutes.value,
-  }))
+  const about = computed<AboutToday>(() => aboutToday(facts, plan.openToday.value, hourNow()))
   return { setting, about, isWaiting }
 }

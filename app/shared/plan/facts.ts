@@ -79,7 +79,7 @@ export function openOn(facts: PlanFacts): PlannedPractice[] {
 }
 
 /** What the plan asks for today, where that is open. */
-export const asksOfPlan = (facts: PlanFacts, open: readonly PlannedPractice[]): TodayAsked[] => [
+const asksOfPlan = (facts: PlanFacts, open: readonly PlannedPractice[]): TodayAsked[] => [
   // A lesson that is led in a stage is begun from its series, or from the week.
   ...open.flatMap(({ routineId, laid, lesson }) => {
     // A season's session is as long as it is to be already.
@@ -114,7 +114,7 @@ export const learnedIdsOf = ({ person, settings, sessions }: PlanFacts): string[
 const LATEST = 30
 const LEAST_MINUTES = 3
 /** Of the latest sessions the one in the middle; null before any. */
-export function usualMinutesOf({ sessions }: PlanFacts): number | null {
+function usualMinutesOf({ sessions }: PlanFacts): number | null {
   const middle = middleMinutes(sessions.slice(0, LATEST))
   return middle === null ? null : Math.max(LEAST_MINUTES, middle)
 }
@@ -135,7 +135,7 @@ export const lessonsNext = ({
   )
 
 /** What trials and series ask for today. */
-export const asksOfCourses = (
+const asksOfCourses = (
   { person, sessions, today, settings, routines }: PlanFacts,
   lessons: ReturnType<typeof lessonsNext>,
 ): TodayRequest['asks'][number][] => [
@@ -150,16 +150,16 @@ export const asksOfCourses = (
 ]
 
 /** Minutes that are left of this week's aim; null without one, and before all sessions are known. */
-export function minutesLackingOf({ isFullyLoaded, sessions, today, steadinessRules }: PlanFacts): number | null {
+function minutesLackingOf({ isFullyLoaded, sessions, today, steadinessRules }: PlanFacts): number | null {
   if (!isFullyLoaded) return null
   const week = weekReports(sessions, today, steadinessRules, 1)[0]
   return week?.aimMinutes ? Math.max(0, week.aimMinutes - week.seconds / 60) : null
 }
 
 export const longestStillOf = ({ sessions }: PlanFacts): number | null => longestStillSeconds(sessions)
-export const latelyNow = ({ formsById, sessions, today, settings }: PlanFacts) =>
+const latelyNow = ({ formsById, sessions, today, settings }: PlanFacts) =>
   latelyOf(sessions, [...formsById.values()], today, settings.dayEndsAtHour)
-export const stagesNow = ({ person }: PlanFacts) => Object.fromEntries(latestStages(person.stages))
+const stagesNow = ({ person }: PlanFacts) => Object.fromEntries(latestStages(person.stages))
 
 /** All of it at once; `hour` by the clock on the wall, with its minutes as a part. */
 export const aboutToday = (facts: PlanFacts, open: readonly PlannedPractice[], hour: number): AboutToday => ({

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { usePersonStore } from '~/shared/store/person'
-import { keptById, keptOf, learnedIdsOf, longestStillOf, usualMinutesOf } from './facts'
+import { keptById, keptOf, learnedIdsOf, longestStillOf } from './facts'
 import { factsNow } from './factsNow'
 
 /** The forms that I learn and keep, and what a session that is made of them has to know. */
@@ -13,7 +13,6 @@ export function useKept() {
     keptById: computed(() => keptById(kept.value)),
     resting: computed(() => new Set(person.settings.resting ?? [])),
     learnedIds: computed(() => learnedIdsOf(facts)),
-    usualMinutes: computed(() => usualMinutesOf(facts)),
     longestStill: computed(() => longestStillOf(facts)),
   }
 }

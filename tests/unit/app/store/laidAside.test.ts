@@ -3,6 +3,7 @@ import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { addDays, elsewhereRecord, type SessionRecord } from '#core/journal'
 import { aForm, aRoutine, aStep } from '../../../helpers'
+import { stubLocalStorage } from './localStorage'
 
 /** A page that goes never comes to what it waited for. */
 const going = vi.hoisted(() => ({ isSo: false }))
@@ -17,14 +18,7 @@ vi.mock('~/shared/store/checking', async (original) => {
 
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory()
-  const methods = {
-    getItem: (key: string) => storage[key] ?? null,
-    setItem: (key: string, value: string) => void (storage[key] = value),
-    removeItem: (key: string) => void Reflect.deleteProperty(storage, key),
-  }
-  const storage = Object.create(methods) as Record<string, string>
-  storage['pebblebrook.world'] = 'own'
-  vi.stubGlobal('localStorage', storage)
+  stubLocalStorage()
   vi.stubGlobal('BroadcastChannel', undefined)
 })
 const laid = () => Object.keys(localStorage).filter((key) => key.startsWith('pebblebrook.draft.own.unwritten.'))

@@ -8,6 +8,7 @@ import { openWorkspace, type Workspace } from '~/shared/store/database'
 import { usePersonStore } from '~/shared/store/person'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 import { aForm, aRoutine, aStep } from '../../../helpers'
+import { stubLocalStorage } from './localStorage'
 
 vi.mock('~/shared/store/demo', () => ({
   serverShowsDemo: async () => false,
@@ -29,14 +30,7 @@ const allow = () => void (IDBObjectStore.prototype.put = put)
 let storage: Record<string, string>
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory()
-  const methods = {
-    getItem: (key: string) => storage[key] ?? null,
-    setItem: (key: string, value: string) => void (storage[key] = value),
-    removeItem: (key: string) => void Reflect.deleteProperty(storage, key),
-  }
-  storage = Object.create(methods) as Record<string, string>
-  storage['pebblebrook.world'] = 'own'
-  vi.stubGlobal('localStorage', storage)
+  storage = stubLocalStorage()
   vi.stubGlobal('BroadcastChannel', undefined)
 })
 afterEach(allow)
