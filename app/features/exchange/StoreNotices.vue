@@ -32,7 +32,7 @@ const showsAll = ref(false)
 const shown = computed(() => (showsAll.value ? person.notices : person.notices.slice(-MOST_SHOWN)))
 const hidden = computed(() => person.notices.length - shown.value.length)
 
-/** What has the focus is scrolled to below the notices, also when they appear or grow over it. */
+/** Scroll the focused element to below the notices, also when they appear or grow over it. */
 const box = useTemplateRef<HTMLElement>('box')
 const { height } = useElementSize(box)
 watch(height, (now) => {

@@ -4,7 +4,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { openOn, weekFrom, weekRules } from './facts'
 import { factsNow } from './factsNow'
 
-/** What is planned, week by week, and what of it is open today. */
+/** The plan, week by week, and the practice that is open today. */
 export function usePlan() {
   const facts = factsNow(usePersonStore())
   const openToday = computed(() => openOn(facts))

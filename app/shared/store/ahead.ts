@@ -39,7 +39,7 @@ const latestOf = new WeakMap<Database, Ahead>()
 export const readHere = async (database: Database, latestOnly = false): Promise<StoredPerson> =>
   (await untilChecks()).readPerson(database, latestOnly)
 
-/** Who reads a workspace beside the page, the latest of many sessions, and takes in the demo; and who is told when a workspace is read here after all. */
+/** A worker that reads the latest sessions of a workspace and stores the demo. `onReadHere` is called if the page reads a workspace itself after all. */
 interface Elsewhere {
   read: (workspace: Workspace) => Promise<StoredPerson>
   takeDemo: (text: string) => Promise<boolean>
@@ -100,6 +100,7 @@ export async function readLatest(database: Database, workspace: Workspace): Prom
   // What could not be read there is read here.
   const ahead = taken && (await taken.latest.catch(() => null))
   if (ahead && !taken.isStale) return ahead
+  // If the worker cannot be had, the page reads by itself, and tells its own faults.
   const beside = await elsewhere?.read(workspace).catch(() => null)
   if (beside) return beside
   elsewhere?.onReadHere()

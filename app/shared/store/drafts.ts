@@ -1,6 +1,6 @@
 import type { Workspace } from './database'
 
-/** What is being written and not kept yet lies beside the store, by workspace and by what it is: leaving a screen, or closing the browser, loses nothing. */
+/** Drafts, in local storage, by workspace and subject: leaving a screen or closing the browser loses nothing that is not saved yet. */
 const keyOf = (workspace: Workspace, of: string) => `pebblebrook.draft.${workspace}.${of}`
 
 /** What was written of it; null where nothing is, or this browser keeps nothing. */
