@@ -1,3 +1,4 @@
+import type { Lately } from '#core/plan'
 import fc from 'fast-check'
 import { steadyPace, type Pace } from '#core/breath'
 import {
@@ -285,4 +286,16 @@ export function settingsAsInVersion1(settings: Settings): Record<string, unknown
 export function sessionAsInVersion1({ asides, done, ...session }: SessionRecord): Record<string, unknown> {
   void asides
   return { ...session, done: done.map(({ version, breath, ...step }) => (void [version, breath], step)) }
+}
+
+/** What was practised lately: nothing. */
+export const NOTHING_LATELY: Lately = {
+  routines: {},
+  formDays: {},
+  areas: {},
+  parts: {},
+  sidesShort: {},
+  legs: { week: 0, usual: 0 },
+  secondsToday: 0,
+  daysRunning: 0,
 }

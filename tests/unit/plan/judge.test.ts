@@ -16,18 +16,8 @@ import {
 import { activeSteps, type Routine } from '#core/routine'
 import { compileTimeline } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
-import { aForm, aRoutine, aStep } from '../../helpers'
+import { aForm, aRoutine, aStep, NOTHING_LATELY } from '../../helpers'
 
-const NOTHING: Lately = {
-  routines: {},
-  formDays: {},
-  areas: {},
-  parts: {},
-  sidesShort: {},
-  legs: { week: 0, usual: 0 },
-  secondsToday: 0,
-  daysRunning: 0,
-}
 const SETTLE = aForm({
   id: 'settle',
   part: 'settle',
@@ -65,7 +55,7 @@ const asks = (change: Partial<TodayRequest> = {}): TodayRequest => ({
   pace: steadyPace(4, 6),
   rules: USUAL_HOUSE_RULES,
   routines: ['a', 'b', 'c', 'd'].map((id) => routine(id, 'reed')),
-  lately: NOTHING,
+  lately: NOTHING_LATELY,
   stages: {},
   conditions: [],
   body: { states: [], pain: [] },
@@ -89,7 +79,7 @@ function judge(change: Partial<TodayRequest>) {
   }
 }
 const order = (change: Partial<TodayRequest>) => judge(change).offers.map(({ routineId }) => routineId)
-const lately = (change: Partial<Lately>): Lately => ({ ...NOTHING, ...change })
+const lately = (change: Partial<Lately>): Lately => ({ ...NOTHING_LATELY, ...change })
 const was = (lastDaysAgo: number, weekdayTimes = 0, daysRunning = 0) => ({ lastDaysAgo, weekdayTimes, daysRunning })
 
 describe('what to practise now', () => {
@@ -220,7 +210,7 @@ describe('what to practise now', () => {
 
   it('brings what five weeks gave less than the rest', () => {
     const routines = [routine('a', 'reed'), routine('b', 'bow')]
-    const judged = (change: Partial<Lately>) => judge({ routines, lately: { ...NOTHING, ...change } }).offers
+    const judged = (change: Partial<Lately>) => judge({ routines, lately: { ...NOTHING_LATELY, ...change } }).offers
     const often = Object.fromEntries(AREAS.map((area) => [area, { week: 300, usual: 300 }]))
     const [short] = judged({ areas: { ...often, legs: { week: 90, usual: 80 } } })
     expect([short!.routineId, short!.reasons[0]]).toEqual(['b', { kind: 'short', areas: ['legs'] }])
@@ -243,7 +233,7 @@ describe('what to practise now', () => {
   it('leaves for later what would be a jump for the legs, the later the further it goes, but not what was laid on this day', () => {
     const routines = [routine('a', 'reed'), routine('b', 'bow', 'bow', 'bow', 'bow')]
     const judged = (legs: Lately['legs'], change: Partial<TodayRequest> = {}) =>
-      rankRoutines(asks({ routines, lately: { ...NOTHING, legs }, ...change })).offers
+      rankRoutines(asks({ routines, lately: { ...NOTHING_LATELY, legs }, ...change })).offers
     const { occurrences } = compileTimeline({ ...asks(), routine: routines[1]! })
     const load = occurrences.reduce((sum, { bodySeconds, effort }) => sum + bodySeconds * effort.legs, 0)
     const bow = (...about: Parameters<typeof judged>) => judged(...about).find(({ routineId }) => routineId === 'b')!
@@ -271,10 +261,10 @@ describe('what to practise now', () => {
       lowBack: { week: 0, usual: 100 },
     }
     const legs = { week: load * 9, usual: load }
-    const [first] = rankRoutines(asks({ routines, lately: { ...NOTHING, areas, legs }, asks: laid })).offers
+    const [first] = rankRoutines(asks({ routines, lately: { ...NOTHING_LATELY, areas, legs }, asks: laid })).offers
     expect(first!.routineId).toBe('b')
     const with2 = (change: Partial<Lately>) =>
-      rankRoutines(asks({ routines, lately: { ...NOTHING, ...change }, asks: laid })).offers.find(
+      rankRoutines(asks({ routines, lately: { ...NOTHING_LATELY, ...change }, asks: laid })).offers.find(
         ({ routineId }) => routineId === 'b',
       )!.worth
     expect(with2({ areas })).toBeCloseTo(with2({ areas: often }), 9)

@@ -6,7 +6,7 @@ import { rankRoutines, generateSession, offersNow, purposeMade, type KeptForm, t
 import { activeSteps, stepFor } from '#core/routine'
 import { compileTimeline } from '#core/timeline'
 import { CATALOGUE } from '#data'
-import { aRoutine } from '../../helpers'
+import { aRoutine, NOTHING_LATELY } from '../../helpers'
 
 const TODAY = '2026-03-10'
 const due = (formId: string, change: Partial<KeptForm> = {}): [string, KeptForm] => [
@@ -29,16 +29,7 @@ const asks = (change: Partial<MakeRequest> = {}): MakeRequest => ({
   pace: steadyPace(4, 6),
   rules: USUAL_HOUSE_RULES,
   routines: [],
-  lately: {
-    routines: {},
-    formDays: {},
-    areas: {},
-    parts: {},
-    sidesShort: {},
-    legs: { week: 0, usual: 0 },
-    secondsToday: 0,
-    daysRunning: 0,
-  },
+  lately: NOTHING_LATELY,
   stages: {},
   conditions: [],
   body: { states: [], pain: [] },
