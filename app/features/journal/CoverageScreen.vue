@@ -121,10 +121,10 @@ const pairs = computed(() => {
           <h2 id="guideline">The week against the guideline</h2>
           <p>{{ guidelinePhrase(activity) }}</p>
           <p class="small soft">
-            World Health Organization, Guidelines on physical activity and sedentary behaviour (2020). What counts
-            as moderate is an estimate: the 2011 Compendium of Physical Activities gives tai chi and qigong in general
-            3.0 MET, where moderate begins, and 1.5 MET sitting. So moving on the feet is counted; stillness, sitting
-            and the closing are not. Your own effort was not measured; a doctor knows what is right for you.
+            World Health Organization, Guidelines on physical activity and sedentary behaviour (2020). What counts as
+            moderate is an estimate: the 2011 Compendium of Physical Activities gives tai chi and qigong in general 3.0
+            MET, where moderate begins, and 1.5 MET sitting. So moving on the feet is counted; stillness, sitting and
+            the closing are not. Your own effort was not measured; a doctor knows what is right for you.
           </p>
         </section>
 
