@@ -1,4 +1,4 @@
-// npm run mutation -- ROOM: how many small faults put into a room of core its own unit tests find. See docs/decisions.md for the scores.
+// npm run mutation -- ROOM: how many small faults put into a room of core its own unit tests find. docs/measurements.md has the scores.
 import { readdirSync, readFileSync } from 'node:fs'
 
 const room = process.env.ROOM ?? 'timeline'
