@@ -2,7 +2,7 @@ import type { Work } from '../basics'
 import { breathAt, steadyPace } from '../breath'
 import { isClosingPart } from '../forms'
 import { partOf, type MovingAndClosing } from '../routine'
-import { measureEntry, type CompileInput, type StartingPoint } from '../timeline'
+import { measureSchedule, scheduleOfEntry, type PieceLength, type ScheduleItem, type StartingPoint } from '../timeline'
 import { withOption, type Choice, type FitRequest } from './fitChoices'
 
 /**
@@ -12,21 +12,38 @@ import { withOption, type Choice, type FitRequest } from './fitChoices'
 export function measurer(request: FitRequest, choices: readonly Choice[], work: Work) {
   const { pace } = request
   const settleSeconds = pace.settleMinutes * 60
-  const alone = choices.map(({ entry, options }) =>
+  const schedules = choices.map(({ entry, options }) =>
     options.map((option) => {
       work.spend()
       // What lies between two entries is known only where both are there.
       const entries = request.routine.between ? request.routine.entries : [entry]
-      return { ...request, routine: withOption({ ...request.routine, entries }, entry, option) }
+      const routine = withOption({ ...request.routine, entries }, entry, option)
+      return scheduleOfEntry(routine, request.forms, entry.id)
     }),
   )
-  const stances = stancesBefore(choices, alone)
-  const { spans, earliest } = boundsOf(request, choices, alone, stances, work)
+  const stances = stancesBefore(request, choices, schedules)
+  const { spans, earliest } = boundsOf(request, choices, schedules, stances, work)
   const isFree = choices.map(
     (choice, item) =>
       earliest[item]! >= settleSeconds && stances[item] !== undefined && !choice.options.some(({ drops }) => drops),
   )
-  const known = new Map<string, MovingAndClosing & { after: StartingPoint }>()
+  const known = choices.map(({ options }) =>
+    options.map(() => new Map<StartingPoint['stance'], Map<number, PieceLength>>()),
+  )
+  let knownCount = 0
+  const lengthFrom = (item: number, option: number, from: StartingPoint, isSettled: boolean): PieceLength => {
+    work.spend()
+    const byStance = known[item]![option]!
+    const byStart = byStance.get(from.stance) ?? new Map<number, PieceLength>()
+    byStance.set(from.stance, byStart)
+    const start = isSettled ? -1 : inMicroseconds(from.atSeconds)
+    const before = byStart.get(start)
+    if (before) return before
+    const measured = measureSchedule(schedules[item]![option]!, request, from)
+    work.spend(stepsToMeasure(measured))
+    if ((knownCount += 1) < MOST_KNOWN) byStart.set(start, measured)
+    return measured
+  }
   const take = (item: number, option: number, point: StartingPoint) => {
     if (choices[item]!.options[option]!.drops) return { movingSeconds: 0, closingSeconds: 0, after: point }
     // Once the breath has settled, only the stance matters; and where that is known, nothing does.
@@ -34,20 +51,15 @@ export function measurer(request: FitRequest, choices: readonly Choice[], work: 
     const from: StartingPoint = isFree[item]
       ? { atSeconds: settleSeconds + point.atSeconds, stance: stances[item]! }
       : point
-    const key = `${item}/${option}/${settled ? '' : point.atSeconds}/${from.stance}`
-    let found = known.get(key)
-    if (!found) {
-      work.spend(MEASURE_STEPS)
-      found = measureEntry(alone[item]![option]!, choices[item]!.entry.id, from)
-      if (known.size < MOST_KNOWN) known.set(key, found)
-    }
+    const found = lengthFrom(item, option, from, settled)
     const { movingSeconds, closingSeconds } = found
     const atSeconds = point.atSeconds + movingSeconds + closingSeconds
     return { movingSeconds, closingSeconds, after: { atSeconds, stance: found.after.stance } }
   }
   return {
     take,
-    alike: ({ atSeconds, stance }: StartingPoint) => `${atSeconds >= settleSeconds ? '' : atSeconds}/${stance}`,
+    alike: ({ atSeconds, stance }: StartingPoint) =>
+      `${atSeconds >= settleSeconds ? '' : inMicroseconds(atSeconds)}/${stance}`,
     bounds: (item: number, option: number) => spans[item]![option]!,
     free: (item: number) => isFree[item]!,
   }
@@ -58,16 +70,16 @@ export function measurer(request: FitRequest, choices: readonly Choice[], work: 
  * undefined where something before may be dropped.
  */
 function stancesBefore(
+  request: FitRequest,
   choices: readonly Choice[],
-  alone: readonly (readonly CompileInput[])[],
+  schedules: readonly (readonly (readonly ScheduleItem[])[])[],
 ): (StartingPoint['stance'] | undefined)[] {
   let stance: StartingPoint['stance'] | undefined = null
-  return choices.map(({ entry, options }, item) => {
+  return choices.map(({ options }, item) => {
     const before = stance
-    const input = alone[item]![0]!
     stance = options.some(({ drops }) => drops)
       ? undefined
-      : measureEntry(input, entry.id, { atSeconds: 1, stance: ANY_STANCE }).after.stance
+      : measureSchedule(schedules[item]![0]!, request, { atSeconds: 1, stance: ANY_STANCE }).after.stance
     return before
   })
 }
@@ -79,7 +91,7 @@ function stancesBefore(
 function boundsOf(
   request: FitRequest,
   choices: readonly Choice[],
-  alone: readonly (readonly CompileInput[])[],
+  schedules: readonly (readonly (readonly ScheduleItem[])[])[],
   stances: readonly (StartingPoint['stance'] | undefined)[],
   work: Work,
 ) {
@@ -96,13 +108,15 @@ function boundsOf(
     const from: StartingPoint = { atSeconds: 1, stance: stance === undefined ? ANY_STANCE : stance }
     const measured = options.map((option, index) => {
       if (option.drops) return { least: NOTHING, most: NOTHING }
-      work.spend(MEASURE_STEPS)
       const known = new Map<string, MovingAndClosing>()
       const at = (atSeconds: number) => {
         const { inSeconds, outSeconds } = breathAt(pace, atSeconds)
         const breath = `${inSeconds}/${outSeconds}`
         const steady = steadyPace(inSeconds, outSeconds)
-        const measured = known.get(breath) ?? measureEntry({ ...alone[item]![index]!, pace: steady }, entry.id, from)
+        const before = known.get(breath)
+        if (before) return before
+        const measured = measureSchedule(schedules[item]![index]!, { ...request, pace: steady }, from)
+        work.spend(stepsToMeasure(measured))
         known.set(breath, measured)
         return measured
       }
@@ -123,8 +137,10 @@ function boundsOf(
   })
   return { spans, earliest }
 }
-/** To ask the Timeline for a length takes as long as so many steps of a search. Measured, roughly. */
-const MEASURE_STEPS = 100
+/** Measuring a length takes as long as this many steps of a search: about four for each segment, and some more. Measured, roughly. */
+const stepsToMeasure = ({ segments }: PieceLength) => 20 + 4 * segments
+/** Starts that differ by less are the same. */
+const inMicroseconds = (seconds: number) => Math.round(seconds * 1e6)
 const NOTHING: MovingAndClosing = { movingSeconds: 0, closingSeconds: 0 }
 const total = ({ movingSeconds, closingSeconds }: MovingAndClosing) => movingSeconds + closingSeconds
 /** Beyond this the memory of lengths is not kept: a settling breath makes every start its own. */

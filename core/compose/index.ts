@@ -1,5 +1,5 @@
 /** Composing: a routine fitted to the minutes, ordered, looked over, proposed and compared, always by its Timeline. */
-export { fitRoutine, type FitBinding, type FitChange, type FitResult } from './fitRoutine'
+export { FIT_WORK, fitRoutine, type FitBinding, type FitChange, type FitResult } from './fitRoutine'
 export type { FitRequest } from './fitChoices'
 export { closeAfter, closingSecondsAfter, type ClosingKind } from './closeAfter'
 export { askedBy, checkRoutine, UNKNOWN_PERSON, type KnownPerson } from './checkRoutine'

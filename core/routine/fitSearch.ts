@@ -196,8 +196,10 @@ export class FitSearch<State> {
       if (item === until?.item) return until.take(chosen, moving, closing, spend, dropsLeft)
       if (item === this.count) return true
       const here = item * layer + dropsLeft * width + spend
-      const place = until ? '' : deadEnds.placeOf(here, moving, closing, state)
-      if (!until && deadEnds.has(place)) return false
+      // The last item is tried as quickly as it is looked up.
+      const remembers = !until && item < this.count - 1
+      const place = remembers ? deadEnds.placeOf(here, moving, closing, state) : ''
+      if (remembers && deadEnds.has(place)) return false
       const now = this.sequence[item]!
       const options = items[now]!
       for (let option = 0; option < options.length; option += 1) {
@@ -217,7 +219,7 @@ export class FitSearch<State> {
         const after = this.freeAtEnd[now] ? state : taken.after
         if (go(item + 1, after, movingAfter, closingAfter, leftAfter, spend - asked)) return true
       }
-      if (isEnded && !until) deadEnds.add(place)
+      if (isEnded && remembers) deadEnds.add(place)
       return false
     }
     const root = drops * width + cost

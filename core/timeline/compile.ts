@@ -34,6 +34,12 @@ export function scheduleOf(routine: Routine, forms: readonly Form[]): ScheduleIt
   return performancesOf(routine, forms).map((performance, id) => scheduleItem(id, performance))
 }
 
+/** The schedule of one entry of a routine, where it stands there. */
+export function scheduleOfEntry(routine: Routine, forms: readonly Form[], entryId: string): ScheduleItem[] {
+  const piece = piecesOf(routine, forms).find((each) => each.entryId === entryId)
+  return (piece?.performances ?? []).map((performance, id) => scheduleItem(id, performance))
+}
+
 /** A performance of which nothing has been done and nothing is known but the plan. */
 export function scheduleItem(id: number, performance: Performance): ScheduleItem {
   const nothingDone = { actualSeconds: {}, abandoned: null, doneUnits: 0, doneMoves: 0, doneSeconds: 0 }
@@ -65,6 +71,8 @@ export interface StartingPoint {
 export interface PieceLength {
   movingSeconds: number
   closingSeconds: number
+  /** How many segments it has; the work of measuring it grows with them. */
+  segments: number
   after: StartingPoint
 }
 
@@ -74,13 +82,6 @@ export interface PieceLength {
  */
 export function measurePiece(input: CompileInput, from: StartingPoint): PieceLength {
   return measureSchedule(scheduleOf(input.routine, input.forms), input, from)
-}
-
-/** The same for one entry of a routine, where it stands there. */
-export function measureEntry(input: CompileInput, entryId: string, from: StartingPoint): PieceLength {
-  const piece = piecesOf(input.routine, input.forms).find((each) => each.entryId === entryId)
-  const schedule = (piece?.performances ?? []).map((performance, id) => scheduleItem(id, performance))
-  return measureSchedule(schedule, input, from)
 }
 
 /** The same for a piece of a schedule. */
@@ -97,7 +98,7 @@ export function measureSchedule(
     0,
   )
   const movingSeconds = builder.nowSeconds - from.atSeconds - closingSeconds
-  return { movingSeconds, closingSeconds, after: { atSeconds: builder.nowSeconds, stance } }
+  return { movingSeconds, closingSeconds, segments: builder.pushed, after: { atSeconds: builder.nowSeconds, stance } }
 }
 
 /** Forms by their ids: searches lay out the same forms many thousand times. */

@@ -4,11 +4,12 @@ export { plainPerformance, type Performance } from './performances'
 export {
   compileSchedule,
   compileTimeline,
-  measureEntry,
   measurePiece,
+  type PieceLength,
   measureSchedule,
   scheduleItem,
   scheduleOf,
+  scheduleOfEntry,
   type StartingPoint,
 } from './compile'
 export { compileAlone, formDifference, type FormDifference, type FormDescription } from './formDifference'

@@ -41,10 +41,20 @@ export function countsBySide(
   return sides.map((side, index) => ({ side, count: Math.max(0, shares[index]! + changes[index]!) }))
 }
 
-/** The units of a step in the order in which they are done, without layers. Made by hand, as searches ask for them many thousand times. */
+/** The units of a step in the order in which they are done, without layers. Searches ask for them many thousand times. */
 export function unitsInOrder(form: Form, counts: SideCounts): Unit[] {
-  const units = sidesTaken(form, counts)
-  for (let number = 0; number < units.length; number += 1) units[number]!.number = number
+  const units: Unit[] = []
+  const add = (side: Side, repetition: number, repetitions: number, seconds: number) =>
+    units.push({ side, repetition, repetitions, seconds, number: units.length, so: null, paceScale: 1 })
+  if (COUNT_UNITS[form.counting.by] === 'seconds') {
+    for (const { side, count } of counts) if (count > 0) add(side, 1, 1, count)
+  } else if (form.sides === 'alternate') {
+    const longest = Math.max(...counts.map(({ count }) => count))
+    for (let done = 1; done <= longest; done += 1)
+      for (const { side, count } of counts) if (done <= count) add(side, done, count, 0)
+  } else {
+    for (const { side, count } of counts) for (let done = 1; done <= count; done += 1) add(side, done, count, 0)
+  }
   return units
 }
 
@@ -82,25 +92,3 @@ export function unitAfter(units: readonly Unit[], done: number): number {
   const last = units.findIndex((unit) => !isWatched(unit) && unit.number === done - 1)
   return last < 0 ? units.length : last + 1
 }
-
-function sidesTaken(form: Form, counts: SideCounts): Unit[] {
-  if (COUNT_UNITS[form.counting.by] === 'seconds') {
-    return counts.filter(({ count }) => count > 0).map(({ side, count }) => unitOf(side, 1, 1, count))
-  }
-  const unitsOf = ({ side, count }: SideCounts[number]): Unit[] =>
-    Array.from({ length: count }, (_, done) => unitOf(side, done + 1, count, 0))
-  const bySide = counts.map(unitsOf)
-  if (form.sides !== 'alternate') return bySide.flat()
-  const longest = Math.max(...bySide.map((units) => units.length))
-  return Array.from({ length: longest }, (_, turn) => bySide.flatMap((units) => units[turn] ?? [])).flat()
-}
-
-const unitOf = (side: Side, repetition: number, repetitions: number, seconds: number): Unit => ({
-  side,
-  repetition,
-  repetitions,
-  seconds,
-  number: 0,
-  so: null,
-  paceScale: 1,
-})

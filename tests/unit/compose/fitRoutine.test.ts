@@ -36,6 +36,20 @@ const named = (...ids: string[]) =>
 const twelve = SHIPPED_ROUTINES[1]!
 
 describe('fitting a routine to the minutes at hand', () => {
+  it('counts more work for longer steps, so that no search of them runs on', () => {
+    const workFor = (count: number) => {
+      const entries = ['rub-the-ears', 'shake', 'hold-up-the-sky'].map((id) => ({
+        ...stepFor(CATALOGUE.find((form) => form.id === id)!, id),
+        count,
+        pinned: true,
+      }))
+      const work = workOf(1_000_000)
+      fitRoutine(request(aRoutine(entries), 30, { unexplained: true }), work)
+      return 1_000_000 - work.left()
+    }
+    expect(workFor(600)).toBeGreaterThan(20 * workFor(6))
+  })
+
   it('meets every minute in reach to within half a repetition, and keeps closing, sides and allowed counts', () => {
     for (const minutes of [9, 10, 12, 14, 16]) {
       const result = fitRoutine(request(twelve, minutes))
