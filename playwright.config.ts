@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { runsAll } from './tests/runsAll'
 
 const port = Number(process.env.PEBBLEBROOK_TEST_PORT ?? 4310)
 const demoPort = port + 100
@@ -12,6 +13,8 @@ const server = (onPort: number, demo: boolean) => ({
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  // `npm run test:all` runs the slow ones too.
+  grepInvert: runsAll ? undefined : /@slow/,
   workers: 2,
   fullyParallel: true,
   // A shared machine may give a browser a tenth of its time for some minutes (seen: 5%): what is waited for comes late there, and is no failure.

@@ -15,5 +15,7 @@ if (unknown.length > 0) giveUp(`There is no room ${unknown.join(', ')} to look a
 ensurePackages()
 for (const room of rooms.length > 0 ? rooms : ROOMS) {
   console.log(`\n— ${room}`)
-  run(bin('stryker'), ['run'], { env: { ...process.env, ROOM: room, SHARE: options.share, SEED: options.seed } })
+  run(bin('stryker'), ['run'], {
+    env: { ...process.env, ROOM: room, SHARE: options.share, SEED: options.seed, PROPERTY_RUNS: '12' },
+  })
 }

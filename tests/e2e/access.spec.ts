@@ -29,7 +29,7 @@ async function comeTo(page: Page, path: string) {
 }
 
 for (const [what, paths] of SCREENS) {
-  test(`the screens for ${what} are free of findings, by day and by night`, async ({ page }) => {
+  test(`the screens for ${what} are free of findings, by day and by night`, { tag: '@slow' }, async ({ page }) => {
     await openDemo(page)
     for (const [index, path] of paths.entries()) {
       await comeTo(page, path)
@@ -42,7 +42,15 @@ for (const [what, paths] of SCREENS) {
   })
 }
 
-test('assembling and following are free of findings, by day and by night', async ({ page }) => {
+test('the main screens are free of findings, by day', async ({ page }) => {
+  await openDemo(page)
+  for (const path of ['/', '/week', '/forms', '/routines', '/journal', '/settings']) {
+    await comeTo(page, path)
+    await expectNoAxeFindings(page)
+  }
+})
+
+test('assembling and following are free of findings, by day and by night', { tag: '@slow' }, async ({ page }) => {
   const expectNoFindings = async (options: { highContrast?: boolean } = {}) => {
     await expectNoAxeFindings(page, options)
     await expectNoAxeFindings(page, { ...options, byNight: true })
@@ -69,36 +77,40 @@ test('assembling and following are free of findings, by day and by night', async
   await expectNoFindings()
 })
 
-test('nothing stands wider than the screen, from a phone to a desk, with names of 80 letters too', async ({ page }) => {
-  const expectItFits = async () => {
-    for (const width of [360, 820, 1280]) {
-      await page.setViewportSize({ width, height: 800 })
-      await expectNoSidewaysScroll(page)
+test(
+  'nothing stands wider than the screen, from a phone to a desk, with names of 80 letters too',
+  { tag: '@slow' },
+  async ({ page }) => {
+    const expectItFits = async () => {
+      for (const width of [360, 820, 1280]) {
+        await page.setViewportSize({ width, height: 800 })
+        await expectNoSidewaysScroll(page)
+      }
     }
-  }
-  await openAt(page, '/forms/new', MORNING)
-  await page.getByLabel('Name', { exact: true }).fill(LONG)
-  await expectItFits()
-  await page.getByRole('button', { name: 'Keep this form' }).click()
-  await expect(page.getByRole('heading', { name: LONG })).toBeVisible()
-  await expectItFits()
-  await assemble(page, LONG, [LONG, 'Settle'])
-  await expectItFits()
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
-  await expectItFits()
-  await begin(page)
-  await expect(page.getByRole('region', { name: 'Now' })).toContainText(LONG)
-  await expectItFits()
-  await page.clock.resume()
-  await page.goto('/settings')
-  await page.getByRole('button', { name: 'Look at the demo' }).click()
-  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
-  await expect(page).toHaveURL('/')
-  for (const path of SCREENS.flatMap(([, paths]) => paths)) {
-    await comeTo(page, path)
+    await openAt(page, '/forms/new', MORNING)
+    await page.getByLabel('Name', { exact: true }).fill(LONG)
     await expectItFits()
-  }
-})
+    await page.getByRole('button', { name: 'Keep this form' }).click()
+    await expect(page.getByRole('heading', { name: LONG })).toBeVisible()
+    await expectItFits()
+    await assemble(page, LONG, [LONG, 'Settle'])
+    await expectItFits()
+    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await expectItFits()
+    await begin(page)
+    await expect(page.getByRole('region', { name: 'Now' })).toContainText(LONG)
+    await expectItFits()
+    await page.clock.resume()
+    await page.goto('/settings')
+    await page.getByRole('button', { name: 'Look at the demo' }).click()
+    await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+    await expect(page).toHaveURL('/')
+    for (const path of SCREENS.flatMap(([, paths]) => paths)) {
+      await comeTo(page, path)
+      await expectItFits()
+    }
+  },
+)
 
 test('nothing is asked of any other machine', async ({ page, baseURL }) => {
   const foreign: string[] = []

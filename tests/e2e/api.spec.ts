@@ -78,27 +78,29 @@ test('refuses what is too large, by its declared length and by its true one', as
   expect(JSON.stringify(await endless.json())).toContain('The routine is too long')
 })
 
-test('the command line answers as the routes do, and names what is wrong as JSON with exit code 1', async ({
-  request,
-}) => {
-  const core = (name: string, input: string) => {
-    const { status, stdout } = spawnSync('npm', ['run', '-s', 'core', '--', name], {
-      input,
-      encoding: 'utf8',
-      timeout: 120_000,
-    })
-    return { status, answer: JSON.parse(stdout) }
-  }
-  const body = example('request')
-  const route = await (await request.post('/api/timeline', { data: body })).json()
-  expect(core('timeline', JSON.stringify(body))).toEqual({ status: 0, answer: route })
-  body.routine.entries[0].count = 0
-  expect(core('timeline', JSON.stringify(body))).toEqual({ status: 1, answer: { faults: example('faults') } })
-  const unknown = core('levitate', '{}')
-  expect(unknown.status).toBe(1)
-  expect(unknown.answer.faults[0].message).toContain('timeline, fit, check')
-  expect((await request.post('/api/levitate', { data: {} })).status()).toBe(404)
-})
+test(
+  'the command line answers as the routes do, and names what is wrong as JSON with exit code 1',
+  { tag: '@slow' },
+  async ({ request }) => {
+    const core = (name: string, input: string) => {
+      const { status, stdout } = spawnSync('npm', ['run', '-s', 'core', '--', name], {
+        input,
+        encoding: 'utf8',
+        timeout: 120_000,
+      })
+      return { status, answer: JSON.parse(stdout) }
+    }
+    const body = example('request')
+    const route = await (await request.post('/api/timeline', { data: body })).json()
+    expect(core('timeline', JSON.stringify(body))).toEqual({ status: 0, answer: route })
+    body.routine.entries[0].count = 0
+    expect(core('timeline', JSON.stringify(body))).toEqual({ status: 1, answer: { faults: example('faults') } })
+    const unknown = core('levitate', '{}')
+    expect(unknown.status).toBe(1)
+    expect(unknown.answer.faults[0].message).toContain('timeline, fit, check')
+    expect((await request.post('/api/levitate', { data: {} })).status()).toBe(404)
+  },
+)
 
 test('GET /api/catalogue and /api/demo', async ({ request }) => {
   const catalogue = await (await request.get('/api/catalogue')).json()

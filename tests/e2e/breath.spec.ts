@@ -11,28 +11,32 @@ async function tapBreaths(page: Page, turns: number, missed: number[] = []) {
   }
 }
 
-test('my breath is tapped, found through a missed tap, kept, and taken for every length', async ({ page }) => {
-  await openAt(page, '/settings')
-  await page.getByRole('button', { name: 'Measure my breath' }).click()
-  await expect(page.getByText('Nothing measured yet.')).toBeVisible()
-  await expectNoAxeFindings(page)
-  await tapBreaths(page, 18, [7])
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('in 3.0 s, out 4.5 s', { exact: true })).toBeVisible()
-  await expect(page.getByText(/8\.0 breaths a minute.*Set aside: 1 missed turn\./)).toBeVisible()
-  await page.getByRole('button', { name: 'Keep it' }).click()
-  await page.getByRole('button', { name: 'I settle to this' }).click()
-  await expect(page.getByText('Taken. Every length follows it from now on.')).toBeVisible()
-  await expect(page.getByRole('listitem').filter({ hasText: 'March 2026' })).toContainText(
-    'in 3.0 s, out 4.5 s (1 measure)',
-  )
-  await page.clock.resume()
-  await expectNoAxeFindings(page)
-  await goTo(page, 'Settings')
-  await expect(page.getByText('8.0 breaths a minute')).toBeVisible()
-  await goTo(page, 'Routines')
-  await expect(page.getByRole('region', { name: 'Ready-made' })).not.toContainText('3 min 59 s')
-})
+test(
+  'my breath is tapped, found through a missed tap, kept, and taken for every length',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/settings')
+    await page.getByRole('button', { name: 'Measure my breath' }).click()
+    await expect(page.getByText('Nothing measured yet.')).toBeVisible()
+    await expectNoAxeFindings(page)
+    await tapBreaths(page, 18, [7])
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('in 3.0 s, out 4.5 s', { exact: true })).toBeVisible()
+    await expect(page.getByText(/8\.0 breaths a minute.*Set aside: 1 missed turn\./)).toBeVisible()
+    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'I settle to this' }).click()
+    await expect(page.getByText('Taken. Every length follows it from now on.')).toBeVisible()
+    await expect(page.getByRole('listitem').filter({ hasText: 'March 2026' })).toContainText(
+      'in 3.0 s, out 4.5 s (1 measure)',
+    )
+    await page.clock.resume()
+    await expectNoAxeFindings(page)
+    await goTo(page, 'Settings')
+    await expect(page.getByText('8.0 breaths a minute')).toBeVisible()
+    await goTo(page, 'Routines')
+    await expect(page.getByRole('region', { name: 'Ready-made' })).not.toContainText('3 min 59 s')
+  },
+)
 
 test('too few taps give no figure, and say why; light-headed ends it at once', async ({ page }) => {
   await openAt(page, '/breath')
@@ -59,24 +63,28 @@ test('the simulated belt is read', async ({ page }) => {
   await expect(page.getByRole('listitem').filter({ hasText: 'by belt' })).toBeVisible()
 })
 
-test('what I declare of my body marks forms, and the milder version is one key away', async ({ page }) => {
-  await openAt(page, '/settings')
-  await page.getByLabel('high blood pressure').check()
-  await goTo(page, 'Forms')
-  await expect(page.getByRole('link', { name: /Hold up the sky/ })).toContainText('with care')
-  await expect(page.getByRole('link', { name: /Rise and sink/ })).not.toContainText('with care')
-  await page.getByRole('link', { name: /Hold up the sky/ }).click()
-  const care = page.getByRole('region', { name: 'With care' })
-  await expect(care).toContainText('For me, with high blood pressure:')
-  await expect(care).toContainText('A doctor or a qualified teacher decides')
-  await care.getByRole('button', { name: 'Do the milder version' }).click()
-  await expect(care).toContainText('I do the milder version.')
-  await expect(page.getByRole('region', { name: 'One repetition, as I do it' })).not.toContainText('Stay')
-  await page.reload()
-  await expect(care).toContainText('I do the milder version.')
-})
+test(
+  'what I declare of my body marks forms, and the milder version is one key away',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/settings')
+    await page.getByLabel('high blood pressure').check()
+    await goTo(page, 'Forms')
+    await expect(page.getByRole('link', { name: /Hold up the sky/ })).toContainText('with care')
+    await expect(page.getByRole('link', { name: /Rise and sink/ })).not.toContainText('with care')
+    await page.getByRole('link', { name: /Hold up the sky/ }).click()
+    const care = page.getByRole('region', { name: 'With care' })
+    await expect(care).toContainText('For me, with high blood pressure:')
+    await expect(care).toContainText('A doctor or a qualified teacher decides')
+    await care.getByRole('button', { name: 'Do the milder version' }).click()
+    await expect(care).toContainText('I do the milder version.')
+    await expect(page.getByRole('region', { name: 'One repetition, as I do it' })).not.toContainText('Stay')
+    await page.reload()
+    await expect(care).toContainText('I do the milder version.')
+  },
+)
 
-test('how far I am with a form is said, kept with its day, and found by', async ({ page }) => {
+test('how far I am with a form is said, kept with its day, and found by', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/forms/cloud-hands')
   await choose(page, 'Stage of learning', 'hands only')
   const learning = page.getByRole('region', { name: 'How far I am' })

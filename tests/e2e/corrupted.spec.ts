@@ -27,18 +27,22 @@ for (const [what, text, type] of [
   ['the page of a proxy, as a page', '<!doctype html><title>Log in</title>', 'text/html'],
   ['half a script', 'export const half = {', 'text/javascript'],
 ] as const)
-  test(`a cache that holds ${what} is mended by the next load, and the application opens`, async ({ page }) => {
-    await openAt(page, '/')
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-    expect(await corrupt(page, text, type)).toBeGreaterThan(50)
-    await page.reload()
-    await expect(page.getByRole('heading', { level: 1, name: /day/ })).toBeVisible({ timeout: 20_000 })
-    await goTo(page, 'Forms')
-    await page.reload()
-    await expect(page.getByRole('heading', { level: 1, name: 'Forms' })).toBeVisible()
-  })
+  test(
+    `a cache that holds ${what} is mended by the next load, and the application opens`,
+    { tag: '@slow' },
+    async ({ page }) => {
+      await openAt(page, '/')
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      expect(await corrupt(page, text, type)).toBeGreaterThan(50)
+      await page.reload()
+      await expect(page.getByRole('heading', { level: 1, name: /day/ })).toBeVisible({ timeout: 20_000 })
+      await goTo(page, 'Forms')
+      await page.reload()
+      await expect(page.getByRole('heading', { level: 1, name: 'Forms' })).toBeVisible()
+    },
+  )
 
-test('Settings says that the offline copy was cleared, and stores it again', async ({ page }) => {
+test('Settings says that the offline copy was cleared, and stores it again', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/settings#data')
   await page.evaluate(async () => void (await navigator.serviceWorker.ready))
   await page.reload()

@@ -18,7 +18,7 @@ test('an empty browser opens on the demo, marked as such, and one key leaves it'
   await expect(page.getByText('No stone laid yet.')).toBeVisible()
 })
 
-test('what a person already has is never touched by the demo', async ({ page }) => {
+test('what a person already has is never touched by the demo', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/')
   await page.getByRole('button', { name: 'Begin my own' }).click()
   await expect(page.getByText('No stone laid yet.')).toBeVisible()

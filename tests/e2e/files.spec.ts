@@ -36,41 +36,43 @@ test.use({ serviceWorkers: 'allow' })
 // Both write where Nuxt keeps what it has made, the first where the build is not of the sources as they are.
 test.describe.configure({ mode: 'serial' })
 
-test('npm run generate gives files for a folder of any host: pages by their address, the demo, voices, no foreign script, and no network', async ({
-  page,
-}) => {
-  test.slow()
-  const made = spawnSync(process.execPath, ['scripts/generate.mjs', '--base', BASE], { encoding: 'utf8' })
-  expect(made.stderr + made.stdout).toContain('The files lie in dist/.')
-  expect(made.status).toBe(0)
-  const host = await fileHost()
-  const address = `http://127.0.0.1:${(host.address() as AddressInfo).port}${BASE}`
-  const faults: string[] = []
-  page.on('pageerror', ({ message }) => faults.push(message))
-  const missing: string[] = []
-  page.on('response', (answer) => void (answer.status() === 404 && missing.push(new URL(answer.url()).pathname)))
-  await openAt(page, `${address}week`)
-  await expect(page.getByRole('heading', { level: 1, name: /^The week/ })).toBeVisible()
-  await page.goto(`${address}forms/settle`)
-  await expect(page.getByRole('heading', { level: 1, name: 'Settle' })).toBeVisible()
-  await goTo(page, 'Settings')
-  await page.getByRole('button', { name: 'Look at the demo' }).click()
-  await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
-  await goTo(page, 'Journal')
-  // Only what a server would answer, and pages that have no file of their own, are not there.
-  expect([...new Set(missing)].sort()).toEqual(['/brook/api/demo', '/brook/api/mode', '/brook/forms/settle'])
-  await expectNoForeignScript(page)
+test(
+  'npm run generate gives files for a folder of any host: pages by their address, the demo, voices, no foreign script, and no network',
+  { tag: '@slow' },
+  async ({ page }) => {
+    test.slow()
+    const made = spawnSync(process.execPath, ['scripts/generate.mjs', '--base', BASE], { encoding: 'utf8' })
+    expect(made.stderr + made.stdout).toContain('The files lie in dist/.')
+    expect(made.status).toBe(0)
+    const host = await fileHost()
+    const address = `http://127.0.0.1:${(host.address() as AddressInfo).port}${BASE}`
+    const faults: string[] = []
+    page.on('pageerror', ({ message }) => faults.push(message))
+    const missing: string[] = []
+    page.on('response', (answer) => void (answer.status() === 404 && missing.push(new URL(answer.url()).pathname)))
+    await openAt(page, `${address}week`)
+    await expect(page.getByRole('heading', { level: 1, name: /^The week/ })).toBeVisible()
+    await page.goto(`${address}forms/settle`)
+    await expect(page.getByRole('heading', { level: 1, name: 'Settle' })).toBeVisible()
+    await goTo(page, 'Settings')
+    await page.getByRole('button', { name: 'Look at the demo' }).click()
+    await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
+    await goTo(page, 'Journal')
+    // Only what a server would answer, and pages that have no file of their own, are not there.
+    expect([...new Set(missing)].sort()).toEqual(['/brook/api/demo', '/brook/api/mode', '/brook/forms/settle'])
+    await expectNoForeignScript(page)
 
-  await page.evaluate(async () => void (await navigator.serviceWorker.ready))
-  host.closeAllConnections()
-  await new Promise((resolve) => host.close(resolve))
-  await page.goto(`${address}?begin=today`)
-  await page.waitForURL('**/follow')
-  await begin(page)
-  expect(faults).toEqual([])
-})
+    await page.evaluate(async () => void (await navigator.serviceWorker.ready))
+    host.closeAllConnections()
+    await new Promise((resolve) => host.close(resolve))
+    await page.goto(`${address}?begin=today`)
+    await page.waitForURL('**/follow')
+    await begin(page)
+    expect(faults).toEqual([])
+  },
+)
 
-test('npm run dev starts, and gives the page with a script that is there', async ({ request }) => {
+test('npm run dev starts, and gives the page with a script that is there', { tag: '@slow' }, async ({ request }) => {
   const port = 4891
   const child = spawn(process.execPath, ['scripts/dev.mjs', '--port', String(port)], {
     stdio: 'ignore',

@@ -51,24 +51,28 @@ test('works by keys alone, from the first to the end', async ({ page }) => {
   await expect(page.getByText('A trial is in the journal.')).toBeVisible()
 })
 
-test('shows the side as a place on the screen, and calls it mirrored when that is chosen', async ({ page }) => {
-  await openAt(page, '/settings')
-  await choose(page, 'Sides are called', 'mirrored, as facing me')
-  await page.getByRole('button', { name: 'Take it' }).click()
-  await assemble(page, 'A trial', ['Ankle circles'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
-  await begin(page)
-  await expect(now(page)).toContainText('right first')
-  const word = now(page).getByText('Ankle circles').last()
-  expect((await word.boundingBox())!.x).toBeLessThan(200)
-  await letPass(page, 9)
-  await expect(now(page)).toContainText('then the left side')
-  await letPass(page, 16)
-  // Which leg stands is said too: mirrored, as the side is.
-  await expect(now(page)).toContainText(/Change0:0\dto the left side, standing on the right leg/)
-})
+test(
+  'shows the side as a place on the screen, and calls it mirrored when that is chosen',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/settings')
+    await choose(page, 'Sides are called', 'mirrored, as facing me')
+    await page.getByRole('button', { name: 'Take it' }).click()
+    await assemble(page, 'A trial', ['Ankle circles'])
+    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await begin(page)
+    await expect(now(page)).toContainText('right first')
+    const word = now(page).getByText('Ankle circles').last()
+    expect((await word.boundingBox())!.x).toBeLessThan(200)
+    await letPass(page, 9)
+    await expect(now(page)).toContainText('then the left side')
+    await letPass(page, 16)
+    // Which leg stands is said too: mirrored, as the side is.
+    await expect(now(page)).toContainText(/Change0:0\dto the left side, standing on the right leg/)
+  },
+)
 
-test('waits in an open form until it is enough', async ({ page }) => {
+test('waits in an open form until it is enough', { tag: '@slow' }, async ({ page }) => {
   await follow(page, ['Move as you like', 'Three sweeps down'])
   await letPass(page, 400)
   await expect(now(page)).toContainText('until you go on')
@@ -77,7 +81,7 @@ test('waits in an open form until it is enough', async ({ page }) => {
   await expect(now(page)).toContainText('Rest')
 })
 
-test('a reload in the middle loses nothing: it can be resumed where it was', async ({ page }) => {
+test('a reload in the middle loses nothing: it can be resumed where it was', { tag: '@slow' }, async ({ page }) => {
   await follow(page, ['Rise and sink', 'Draw the bow'])
   await letPass(page, 25)
   await expect(now(page)).toContainText('4more')
@@ -114,7 +118,7 @@ test('a reload in the middle loses nothing: it can be resumed where it was', asy
   await expect(page.getByText('A trial is in the journal.')).toBeVisible()
 })
 
-test('an interrupted session can be logged as far as it went', async ({ page }) => {
+test('an interrupted session can be logged as far as it went', { tag: '@slow' }, async ({ page }) => {
   await follow(page, ['Rise and sink', 'Draw the bow'])
   await letPass(page, 31)
   await expect(now(page)).toContainText('3more')
@@ -129,53 +133,57 @@ test('an interrupted session can be logged as far as it went', async ({ page }) 
   await expect(page.getByRole('region', { name: 'Interrupted session' })).toBeHidden()
 })
 
-test('is heard: a bell for the form at once, and the first breath when the lead-in is over', async ({ page }) => {
-  await page.addInitScript(() => {
-    const heard: { atSeconds: number; lengthSeconds: number; loud: boolean }[] = []
-    Object.assign(window, { heard })
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0, ...rest) {
-      const samples = this.buffer!.getChannelData(0)
-      // A breath or a bell; what is said comes in short clips of its own.
-      if (this.buffer!.duration > 2)
-        heard.push({
-          atSeconds: when - offset,
-          lengthSeconds: this.buffer!.duration,
-          loud: samples.some((sample) => Math.abs(sample) > 0.1),
-        })
-      return start.call(this, when, offset, ...rest)
-    }
-  })
-  await openAt(page, '/')
-  await assemble(page, 'A trial', ['Rise and sink'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
-  // Here the page's clock must run as the audio's does.
-  await page.getByRole('button', { name: 'Begin', exact: true }).click()
-  const heard = () =>
-    page.evaluate(
-      () => (window as never as { heard: { atSeconds: number; lengthSeconds: number; loud: boolean }[] }).heard,
+test(
+  'is heard: a bell for the form at once, and the first breath when the lead-in is over',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await page.addInitScript(() => {
+      const heard: { atSeconds: number; lengthSeconds: number; loud: boolean }[] = []
+      Object.assign(window, { heard })
+      const start = AudioBufferSourceNode.prototype.start
+      AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0, ...rest) {
+        const samples = this.buffer!.getChannelData(0)
+        // A breath or a bell; what is said comes in short clips of its own.
+        if (this.buffer!.duration > 2)
+          heard.push({
+            atSeconds: when - offset,
+            lengthSeconds: this.buffer!.duration,
+            loud: samples.some((sample) => Math.abs(sample) > 0.1),
+          })
+        return start.call(this, when, offset, ...rest)
+      }
+    })
+    await openAt(page, '/')
+    await assemble(page, 'A trial', ['Rise and sink'])
+    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    // Here the page's clock must run as the audio's does.
+    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    const heard = () =>
+      page.evaluate(
+        () => (window as never as { heard: { atSeconds: number; lengthSeconds: number; loud: boolean }[] }).heard,
+      )
+    await expect.poll(async () => (await heard()).length).toBeGreaterThanOrEqual(2)
+    const [bell, breath] = await heard()
+    expect(bell!.loud && breath!.loud).toBe(true)
+    expect(bell!.lengthSeconds).toBeCloseTo(2.4, 3)
+    expect(breath!.lengthSeconds).toBeCloseTo(4, 3)
+    // Scheduled ahead on the audio clock, 8 s after the bell, which may come a moment late while the sound wakes up.
+    expect(Math.abs(breath!.atSeconds - bell!.atSeconds - 8)).toBeLessThan(1.5)
+    // Nothing is scheduled twice, however often the clock beats.
+    await page.waitForTimeout(1500)
+    const times = (await heard()).map(
+      ({ atSeconds, lengthSeconds }) => `${atSeconds.toFixed(1)} ${lengthSeconds.toFixed(1)}`,
     )
-  await expect.poll(async () => (await heard()).length).toBeGreaterThanOrEqual(2)
-  const [bell, breath] = await heard()
-  expect(bell!.loud && breath!.loud).toBe(true)
-  expect(bell!.lengthSeconds).toBeCloseTo(2.4, 3)
-  expect(breath!.lengthSeconds).toBeCloseTo(4, 3)
-  // Scheduled ahead on the audio clock, 8 s after the bell, which may come a moment late while the sound wakes up.
-  expect(Math.abs(breath!.atSeconds - bell!.atSeconds - 8)).toBeLessThan(1.5)
-  // Nothing is scheduled twice, however often the clock beats.
-  await page.waitForTimeout(1500)
-  const times = (await heard()).map(
-    ({ atSeconds, lengthSeconds }) => `${atSeconds.toFixed(1)} ${lengthSeconds.toFixed(1)}`,
-  )
-  expect(new Set(times).size).toBe(times.length)
-  const soFar = times.length
-  // With the page's own timers and frames standing still, as in a hidden page, the worker's beat alone keeps the sound going.
-  await standStill(page)
-  await letPass(page, 12)
-  await expect.poll(async () => (await heard()).length).toBeGreaterThan(soFar)
-})
+    expect(new Set(times).size).toBe(times.length)
+    const soFar = times.length
+    // With the page's own timers and frames standing still, as in a hidden page, the worker's beat alone keeps the sound going.
+    await standStill(page)
+    await letPass(page, 12)
+    await expect.poll(async () => (await heard()).length).toBeGreaterThan(soFar)
+  },
+)
 
-test('stands still for those who ask for no motion, and still tells everything', async ({ page }) => {
+test('stands still for those who ask for no motion, and still tells everything', { tag: '@slow' }, async ({ page }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' })
   await follow(page, ['Rise and sink'])
   await letPass(page, 9)

@@ -56,57 +56,59 @@ async function takeYard(other: Page) {
   await expect(other.getByRole('link', { name: /Wring the cloth/ })).toContainText('mine')
 }
 
-test('a routine with a form of one’s own goes to a fresh browser by a link, of which the server sees nothing', async ({
-  page,
-  baseURL,
-}) => {
-  await handOver(page)
-  await expect(page.getByText('With it go 1 form of my own (Wring the cloth).')).toBeVisible()
-  await expectNoAxeFindings(page)
-  const link = await copiedLink(page)
-  expect(link.length).toBeLessThan(2000)
-  const asked: string[] = []
-  const other = await otherDevice(page, 'about:blank')
-  other.on('request', (request) => asked.push(request.url()))
-  await other.goto(link)
-  await expect(other.getByRole('button', { name: 'Take it in' })).toBeVisible()
-  const secret = link.slice(link.indexOf('#') + 1)
-  expect(asked.length).toBeGreaterThan(3)
-  expect(asked.filter((url) => url.includes(secret.slice(2, 40)))).toEqual([])
-  await expectNoAxeFindings(other)
-  await expectNoSidewaysScroll(other)
-  await takeYard(other)
-  // The same again is known, and takes nothing twice.
-  await other.goto(`${baseURL}/take`)
-  await other.getByRole('textbox', { name: 'The link' }).fill(link)
-  await other.getByRole('button', { name: 'Look at it' }).click()
-  await expect(other.getByText('You have it already')).toBeVisible()
-  await expect(other.getByText('Wring the cloth: here already, the same.')).toBeVisible()
-  await other.getByRole('button', { name: 'Take it in' }).click()
-  await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine, handed over')
-  await other.goto(`${baseURL}/take#${secret.slice(0, 60)}`)
-  await expect(other.getByRole('alert')).toContainText('not whole')
-})
+test(
+  'a routine with a form of one’s own goes to a fresh browser by a link, of which the server sees nothing',
+  { tag: '@slow' },
+  async ({ page, baseURL }) => {
+    await handOver(page)
+    await expect(page.getByText('With it go 1 form of my own (Wring the cloth).')).toBeVisible()
+    await expectNoAxeFindings(page)
+    const link = await copiedLink(page)
+    expect(link.length).toBeLessThan(2000)
+    const asked: string[] = []
+    const other = await otherDevice(page, 'about:blank')
+    other.on('request', (request) => asked.push(request.url()))
+    await other.goto(link)
+    await expect(other.getByRole('button', { name: 'Take it in' })).toBeVisible()
+    const secret = link.slice(link.indexOf('#') + 1)
+    expect(asked.length).toBeGreaterThan(3)
+    expect(asked.filter((url) => url.includes(secret.slice(2, 40)))).toEqual([])
+    await expectNoAxeFindings(other)
+    await expectNoSidewaysScroll(other)
+    await takeYard(other)
+    // The same again is known, and takes nothing twice.
+    await other.goto(`${baseURL}/take`)
+    await other.getByRole('textbox', { name: 'The link' }).fill(link)
+    await other.getByRole('button', { name: 'Look at it' }).click()
+    await expect(other.getByText('You have it already')).toBeVisible()
+    await expect(other.getByText('Wring the cloth: here already, the same.')).toBeVisible()
+    await other.getByRole('button', { name: 'Take it in' }).click()
+    await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine, handed over')
+    await other.goto(`${baseURL}/take#${secret.slice(0, 60)}`)
+    await expect(other.getByRole('alert')).toContainText('not whole')
+  },
+)
 
-test('how it is done goes along and stays in that routine: the form is done as before elsewhere', async ({
-  page,
-  baseURL,
-}) => {
-  await openAt(page, '/forms/cloud-hands')
-  const way = page.getByRole('region', { name: 'How I do it' })
-  await choose(way, 'Version', 'seated')
-  await way.getByRole('button', { name: 'Take it' }).click()
-  await expect(way.getByRole('button', { name: 'Take it' })).toHaveCount(0)
-  await handOver(page)
-  await expect(page.getByText('how I do 1 form')).toBeVisible()
-  const other = await otherDevice(page, await copiedLink(page))
-  await expect(other.getByText('Cloud hands seated')).toBeVisible()
-  await other.getByRole('button', { name: 'Take it in' }).click()
-  await expect(other.getByText('as it was handed over')).toBeVisible()
-  await other.goto(`${baseURL}/forms/cloud-hands`)
-  const mine = other.getByRole('region', { name: 'How I do it' })
-  await expect(mine.getByRole('combobox', { name: 'Version', exact: true })).toHaveText('as it is')
-})
+test(
+  'how it is done goes along and stays in that routine: the form is done as before elsewhere',
+  { tag: '@slow' },
+  async ({ page, baseURL }) => {
+    await openAt(page, '/forms/cloud-hands')
+    const way = page.getByRole('region', { name: 'How I do it' })
+    await choose(way, 'Version', 'seated')
+    await way.getByRole('button', { name: 'Take it' }).click()
+    await expect(way.getByRole('button', { name: 'Take it' })).toHaveCount(0)
+    await handOver(page)
+    await expect(page.getByText('how I do 1 form')).toBeVisible()
+    const other = await otherDevice(page, await copiedLink(page))
+    await expect(other.getByText('Cloud hands seated')).toBeVisible()
+    await other.getByRole('button', { name: 'Take it in' }).click()
+    await expect(other.getByText('as it was handed over')).toBeVisible()
+    await other.goto(`${baseURL}/forms/cloud-hands`)
+    const mine = other.getByRole('region', { name: 'How I do it' })
+    await expect(mine.getByRole('combobox', { name: 'Version', exact: true })).toHaveText('as it is')
+  },
+)
 
 /** A film of pictures for a camera, grey, 640 by 480 (YUV4MPEG2): each is turned a little, and out of focus. */
 async function film(page: Page, pictures: string[]): Promise<string> {
@@ -162,29 +164,33 @@ async function allPictures(page: Page): Promise<string[]> {
   return pictures
 }
 
-test('a routine goes to a fresh browser by a code picture that its camera sees', async ({ page, baseURL }) => {
-  await handOver(page)
-  const file = await film(page, [await shownPicture(page)])
-  const { executablePath, args = [] } = test.info().project.use.launchOptions!
-  const browser = await chromium.launch({
-    executablePath: executablePath!,
-    args: [...args, `--use-file-for-fake-video-capture=${file}`],
-  })
-  try {
-    const other = await browser.newPage({ baseURL: baseURL!, permissions: ['camera'] })
-    await openAt(other, '/take')
-    await expectNoAxeFindings(other)
-    await other.getByRole('button', { name: 'By camera' }).click()
-    await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
-    // The camera is not left on.
-    await expect(other.locator('video')).toHaveCount(0)
-    await other.getByRole('button', { name: 'Take it in' }).click()
-    await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine')
-  } finally {
-    await browser.close()
-    await rm(join(file, '..'), { recursive: true })
-  }
-})
+test(
+  'a routine goes to a fresh browser by a code picture that its camera sees',
+  { tag: '@slow' },
+  async ({ page, baseURL }) => {
+    await handOver(page)
+    const file = await film(page, [await shownPicture(page)])
+    const { executablePath, args = [] } = test.info().project.use.launchOptions!
+    const browser = await chromium.launch({
+      executablePath: executablePath!,
+      args: [...args, `--use-file-for-fake-video-capture=${file}`],
+    })
+    try {
+      const other = await browser.newPage({ baseURL: baseURL!, permissions: ['camera'] })
+      await openAt(other, '/take')
+      await expectNoAxeFindings(other)
+      await other.getByRole('button', { name: 'By camera' }).click()
+      await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
+      // The camera is not left on.
+      await expect(other.locator('video')).toHaveCount(0)
+      await other.getByRole('button', { name: 'Take it in' }).click()
+      await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine')
+    } finally {
+      await browser.close()
+      await rm(join(file, '..'), { recursive: true })
+    }
+  },
+)
 
 /** A drawn code picture as a photograph of it, held a little askew. */
 async function photograph(page: Page, svg: string): Promise<Buffer> {
@@ -203,62 +209,72 @@ async function photograph(page: Page, svg: string): Promise<Buffer> {
   return Buffer.from(encoded, 'base64')
 }
 
-test('a picture that was photographed several times is shown once, and so is a link that is asked for twice', async ({
-  page,
-}) => {
-  await handOver(page)
-  const buffer = await photograph(page, await shownPicture(page))
-  const link = await copiedLink(page)
-  const other = await otherDevice(page, '/take')
-  await other
-    .getByLabel('Photographs of code pictures')
-    .setInputFiles(Array.from({ length: 12 }, (_, at) => ({ name: `${at}.jpg`, mimeType: 'image/jpeg', buffer })))
-  await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
-  await other.getByRole('button', { name: 'Leave it' }).click()
-  await expect(other.getByRole('heading', { name: 'A yard of mine' })).toHaveCount(0)
-  await other.getByRole('textbox', { name: 'The link' }).fill(link)
-  // Before the first has been answered.
-  await Promise.all([other.keyboard.press('Enter'), other.keyboard.press('Enter')])
-  await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
-})
+test(
+  'a picture that was photographed several times is shown once, and so is a link that is asked for twice',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await handOver(page)
+    const buffer = await photograph(page, await shownPicture(page))
+    const link = await copiedLink(page)
+    const other = await otherDevice(page, '/take')
+    await other
+      .getByLabel('Photographs of code pictures')
+      .setInputFiles(Array.from({ length: 12 }, (_, at) => ({ name: `${at}.jpg`, mimeType: 'image/jpeg', buffer })))
+    await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
+    await other.getByRole('button', { name: 'Leave it' }).click()
+    await expect(other.getByRole('heading', { name: 'A yard of mine' })).toHaveCount(0)
+    await other.getByRole('textbox', { name: 'The link' }).fill(link)
+    // Before the first has been answered.
+    await Promise.all([other.keyboard.press('Enter'), other.keyboard.press('Enter')])
+    await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
+  },
+)
 
-test('everything goes to another device over a row of photographs, in any order', async ({ page }) => {
-  await handOver(page)
-  await goTo(page, 'Settings')
-  await page.getByRole('link', { name: 'To another device by pictures' }).click()
-  await expect(page.getByText(/pictures, shown in/)).toBeVisible()
-  await page.getByRole('button', { name: 'Show the pictures' }).click()
-  await expectNoAxeFindings(page)
-  const photographs = await Promise.all((await allPictures(page)).map((svg) => photograph(page, svg)))
-  const asFiles = photographs.map((buffer, at) => ({ name: `${at}.jpg`, mimeType: 'image/jpeg', buffer }))
-  const other = await otherDevice(page, '/take')
-  const [first, ...rest] = asFiles.reverse()
-  const chooser = other.getByLabel('Photographs of code pictures')
-  await chooser.setInputFiles(first!)
-  await expect(other.getByText(`1 of ${asFiles.length} pictures read`)).toBeVisible()
-  await chooser.setInputFiles(rest)
-  await expect(other.getByText('1 routine')).toBeVisible()
-  await other.getByRole('button', { name: 'Take it', exact: true }).click()
-  await goTo(other, 'Routines')
-  await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
-})
+test(
+  'everything goes to another device over a row of photographs, in any order',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await handOver(page)
+    await goTo(page, 'Settings')
+    await page.getByRole('link', { name: 'To another device by pictures' }).click()
+    await expect(page.getByText(/pictures, shown in/)).toBeVisible()
+    await page.getByRole('button', { name: 'Show the pictures' }).click()
+    await expectNoAxeFindings(page)
+    const photographs = await Promise.all((await allPictures(page)).map((svg) => photograph(page, svg)))
+    const asFiles = photographs.map((buffer, at) => ({ name: `${at}.jpg`, mimeType: 'image/jpeg', buffer }))
+    const other = await otherDevice(page, '/take')
+    const [first, ...rest] = asFiles.reverse()
+    const chooser = other.getByLabel('Photographs of code pictures')
+    await chooser.setInputFiles(first!)
+    await expect(other.getByText(`1 of ${asFiles.length} pictures read`)).toBeVisible()
+    await chooser.setInputFiles(rest)
+    await expect(other.getByText('1 routine')).toBeVisible()
+    await other.getByRole('button', { name: 'Take it', exact: true }).click()
+    await goTo(other, 'Routines')
+    await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
+  },
+)
 
-test('a routine goes by a file, and what is no such file is refused in a sentence', async ({ page }) => {
-  await handOver(page)
-  const saving = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Save a-yard-of-mine.json' }).click()
-  const path = await (await saving).path()
-  const other = await otherDevice(page, '/take')
-  const chooser = other.getByLabel('File to take in')
-  await chooser.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"no":1}') })
-  await expect(other.getByRole('alert')).toContainText('nothing here was changed')
-  await other
-    .getByLabel('Photographs of code pictures')
-    .setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: Buffer.from('no') })
-  await expect(other.getByText('No code picture of Pebblebrook’s could be read in x.png.')).toBeVisible()
-  // Where archives are read, such a file is known too, and shown before it is taken.
-  await goTo(other, 'Settings')
-  await other.getByLabel('Archive to import').setInputFiles(path)
-  await expect(other.getByRole('heading', { level: 1, name: 'Take something in' })).toBeVisible()
-  await takeYard(other)
-})
+test(
+  'a routine goes by a file, and what is no such file is refused in a sentence',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await handOver(page)
+    const saving = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Save a-yard-of-mine.json' }).click()
+    const path = await (await saving).path()
+    const other = await otherDevice(page, '/take')
+    const chooser = other.getByLabel('File to take in')
+    await chooser.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"no":1}') })
+    await expect(other.getByRole('alert')).toContainText('nothing here was changed')
+    await other
+      .getByLabel('Photographs of code pictures')
+      .setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: Buffer.from('no') })
+    await expect(other.getByText('No code picture of Pebblebrook’s could be read in x.png.')).toBeVisible()
+    // Where archives are read, such a file is known too, and shown before it is taken.
+    await goTo(other, 'Settings')
+    await other.getByLabel('Archive to import').setInputFiles(path)
+    await expect(other.getByRole('heading', { level: 1, name: 'Take something in' })).toBeVisible()
+    await takeYard(other)
+  },
+)

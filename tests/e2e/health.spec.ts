@@ -37,7 +37,7 @@ test('a ready-made routine is led gentler for what was declared: marked, said be
   await expect(page.getByText('For my health settings. Gentler: Hold up the sky.')).toBeVisible()
 })
 
-test('as written is chosen for this time only, and the record says so', async ({ page }) => {
+test('as written is chosen for this time only, and the record says so', { tag: '@slow' }, async ({ page }) => {
   const row = await atRoutines(page)
   await row.getByRole('button', { name: `Follow ${NAME}` }).click()
   await ready(page).getByRole('checkbox', { name: 'As written, this time only' }).check()
@@ -73,7 +73,7 @@ test('what hardly anything is left of is asked about first, and starts neither b
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible()
 })
 
-test('one form alone and the printed card heed what was declared, too', async ({ page }) => {
+test('one form alone and the printed card heed what was declared, too', { tag: '@slow' }, async ({ page }) => {
   const row = await atRoutines(page)
   await page.goto('/forms/hold-up-the-sky')
   await page.getByRole('button', { name: /alone/ }).first().click()

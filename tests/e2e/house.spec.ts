@@ -49,37 +49,38 @@ test('a certificate is made for the addresses of the house, kept while they stay
   }
 })
 
-test('npm start -- --lan serves by https to the house, says where and what the warning means, and gives the certificate to be trusted; without a network it says so', async ({
-  request,
-  browser,
-}) => {
-  const port = 4890
-  if (houseAddresses().length === 0) {
-    const { status, stderr } = spawnSync(process.execPath, ['scripts/serve.mjs', '--lan'], { encoding: 'utf8' })
-    expect([status, stderr]).toEqual([1, expect.stringContaining('no address in a network')])
-    return
-  }
-  const child = spawn(process.execPath, ['scripts/serve.mjs', '--lan'], {
-    env: { ...process.env, PORT: String(port) },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  try {
-    const said = await untilSaid(child, /Ctrl\+C/)
-    const [address] = houseAddresses()
-    expect(said).toContain(`https://${address}:${port}/`)
-    expect(said).toMatch(/[█▀▄]{10}/)
-    expect(said).toContain('The phone will warn')
-    // Nobody vouches for it to whoever does not know the authority; to whoever does, it is good.
-    await expect(statusBy(port, '/api/mode')).rejects.toThrow(/self-signed|verify/)
-    const authority = readFileSync('.certificate/authority.crt', 'utf8')
-    expect((await statusBy(port, '/api/mode', authority)).status).toBe(200)
-    expect((await statusBy(port, '/api/certificate', authority)).body).toBe(authority)
-    const page = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage()
-    await page.goto(`https://${address}:${port}/settings`)
-    await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
-    expect(await page.evaluate(() => window.isSecureContext)).toBe(true)
-    expect((await request.get('/api/certificate')).status()).toBe(404)
-  } finally {
-    child.kill()
-  }
-})
+test(
+  'npm start -- --lan serves by https to the house, says where and what the warning means, and gives the certificate to be trusted; without a network it says so',
+  { tag: '@slow' },
+  async ({ request, browser }) => {
+    const port = 4890
+    if (houseAddresses().length === 0) {
+      const { status, stderr } = spawnSync(process.execPath, ['scripts/serve.mjs', '--lan'], { encoding: 'utf8' })
+      expect([status, stderr]).toEqual([1, expect.stringContaining('no address in a network')])
+      return
+    }
+    const child = spawn(process.execPath, ['scripts/serve.mjs', '--lan'], {
+      env: { ...process.env, PORT: String(port) },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    try {
+      const said = await untilSaid(child, /Ctrl\+C/)
+      const [address] = houseAddresses()
+      expect(said).toContain(`https://${address}:${port}/`)
+      expect(said).toMatch(/[█▀▄]{10}/)
+      expect(said).toContain('The phone will warn')
+      // Nobody vouches for it to whoever does not know the authority; to whoever does, it is good.
+      await expect(statusBy(port, '/api/mode')).rejects.toThrow(/self-signed|verify/)
+      const authority = readFileSync('.certificate/authority.crt', 'utf8')
+      expect((await statusBy(port, '/api/mode', authority)).status).toBe(200)
+      expect((await statusBy(port, '/api/certificate', authority)).body).toBe(authority)
+      const page = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage()
+      await page.goto(`https://${address}:${port}/settings`)
+      await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
+      expect(await page.evaluate(() => window.isSecureContext)).toBe(true)
+      expect((await request.get('/api/certificate')).status()).toBe(404)
+    } finally {
+      child.kill()
+    }
+  },
+)

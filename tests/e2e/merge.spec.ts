@@ -45,129 +45,136 @@ const inJournal = async (page: Page, name: string) => {
   ).toBeVisible()
 }
 
-test('practised on two devices, both have both once their files were exchanged; what both changed stands twice', async ({
-  page,
-}) => {
-  await openAt(page, '/routines')
-  await practise(page, 'By the window')
-  const start = await exported(page)
-  const context = await page
-    .context()
-    .browser()!
-    .newContext({ viewport: { width: 390, height: 844 } })
-  const phone = await context.newPage()
-  await openAt(phone, '/settings')
-  await bring(phone, start)
-  await phone.getByRole('button', { name: 'Take it', exact: true }).click()
-  await expect(phone.getByText('The archive is in.')).toBeVisible()
+test(
+  'practised on two devices, both have both once their files were exchanged; what both changed stands twice',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/routines')
+    await practise(page, 'By the window')
+    const start = await exported(page)
+    const context = await page
+      .context()
+      .browser()!
+      .newContext({ viewport: { width: 390, height: 844 } })
+    const phone = await context.newPage()
+    await openAt(phone, '/settings')
+    await bring(phone, start)
+    await phone.getByRole('button', { name: 'Take it', exact: true }).click()
+    await expect(phone.getByText('The archive is in.')).toBeVisible()
 
-  await goTo(phone, 'Routines')
-  await practise(phone, 'In the garden')
-  await rename(phone, 'By the window', 'As the phone has it')
-  await goTo(page, 'Routines')
-  await practise(page, 'At the desk')
-  await rename(page, 'By the window', 'As the desk has it')
+    await goTo(phone, 'Routines')
+    await practise(phone, 'In the garden')
+    await rename(phone, 'By the window', 'As the phone has it')
+    await goTo(page, 'Routines')
+    await practise(page, 'At the desk')
+    await rename(page, 'By the window', 'As the desk has it')
 
-  await bring(phone, await exported(page))
-  const together = phone.getByRole('region', { name: 'Together with what is here' })
-  await expect(together.getByText('1 session comes in')).toBeVisible()
-  await expect(together.getByText('1 routine changed on both')).toBeVisible()
-  await expect(together.getByText('the routine “As the desk has it”')).toBeVisible()
-  await expectNoAxeFindings(phone)
-  await expectNoSidewaysScroll(phone)
-  await takeTogether(phone)
-  await bring(page, await exported(phone))
-  await takeTogether(page)
-  for (const device of [page, phone]) {
-    await inJournal(device, 'In the garden')
-    await inJournal(device, 'At the desk')
-    await goTo(device, 'Routines')
-    const mine = device.getByRole('region', { name: 'Mine' })
-    await expect(mine.getByRole('heading', { level: 3 })).toHaveCount(4)
-    await expect(mine.getByRole('heading', { name: 'As the desk has it', exact: true })).toBeVisible()
-    await expect(mine.getByRole('heading', { name: 'As the phone has it, the other state' })).toBeVisible()
-  }
-  // Once more, nothing is new.
-  await bring(page, await exported(phone))
-  await expect(page.getByText('Nothing of it is new here.')).toBeVisible()
-  await page.getByRole('button', { name: 'Leave it' }).click()
-})
+    await bring(phone, await exported(page))
+    const together = phone.getByRole('region', { name: 'Together with what is here' })
+    await expect(together.getByText('1 session comes in')).toBeVisible()
+    await expect(together.getByText('1 routine changed on both')).toBeVisible()
+    await expect(together.getByText('the routine “As the desk has it”')).toBeVisible()
+    await expectNoAxeFindings(phone)
+    await expectNoSidewaysScroll(phone)
+    await takeTogether(phone)
+    await bring(page, await exported(phone))
+    await takeTogether(page)
+    for (const device of [page, phone]) {
+      await inJournal(device, 'In the garden')
+      await inJournal(device, 'At the desk')
+      await goTo(device, 'Routines')
+      const mine = device.getByRole('region', { name: 'Mine' })
+      await expect(mine.getByRole('heading', { level: 3 })).toHaveCount(4)
+      await expect(mine.getByRole('heading', { name: 'As the desk has it', exact: true })).toBeVisible()
+      await expect(mine.getByRole('heading', { name: 'As the phone has it, the other state' })).toBeVisible()
+    }
+    // Once more, nothing is new.
+    await bring(page, await exported(phone))
+    await expect(page.getByText('Nothing of it is new here.')).toBeVisible()
+    await page.getByRole('button', { name: 'Leave it' }).click()
+  },
+)
 
-test('what was removed on one device goes on the other, unless it is left as it is; and it can be gone back', async ({
-  page,
-}) => {
-  await openAt(page, '/routines')
-  await assemble(page, 'To go', ['Rise and sink'])
-  await goTo(page, 'Routines')
-  await assemble(page, 'To stay', ['Cloud hands'])
-  const context = await page.context().browser()!.newContext()
-  const other = await context.newPage()
-  await openAt(other, '/settings')
-  await bring(other, await exported(page))
-  await other.getByRole('button', { name: 'Take it', exact: true }).click()
-  await goTo(page, 'Routines')
-  for (const name of ['To go', 'To stay']) {
-    await page.getByLabel(`More for ${name}`).click()
-    await page.getByRole('button', { name: `Remove ${name}` }).click()
-    await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click()
-  }
-  await bring(other, await exported(page))
-  await expect(other.getByText('2 routines go: they were removed there')).toBeVisible()
-  await other.getByRole('checkbox', { name: 'the routine “To stay”' }).uncheck()
-  await other.getByRole('button', { name: 'Take 1 change' }).click()
-  await expect(other.getByText('Both are together here.')).toBeVisible()
-  await goTo(other, 'Routines')
-  await expect(other.getByRole('heading', { name: 'To stay' })).toBeVisible()
-  await expect(other.getByRole('heading', { name: 'To go' })).toHaveCount(0)
-  await goTo(other, 'Settings')
-  await other.getByRole('button', { name: /^Go back to what was before: another device/ }).click()
-  await goTo(other, 'Routines')
-  await expect(other.getByRole('heading', { name: 'To go' })).toBeVisible()
-})
+test(
+  'what was removed on one device goes on the other, unless it is left as it is; and it can be gone back',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/routines')
+    await assemble(page, 'To go', ['Rise and sink'])
+    await goTo(page, 'Routines')
+    await assemble(page, 'To stay', ['Cloud hands'])
+    const context = await page.context().browser()!.newContext()
+    const other = await context.newPage()
+    await openAt(other, '/settings')
+    await bring(other, await exported(page))
+    await other.getByRole('button', { name: 'Take it', exact: true }).click()
+    await goTo(page, 'Routines')
+    for (const name of ['To go', 'To stay']) {
+      await page.getByLabel(`More for ${name}`).click()
+      await page.getByRole('button', { name: `Remove ${name}` }).click()
+      await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click()
+    }
+    await bring(other, await exported(page))
+    await expect(other.getByText('2 routines go: they were removed there')).toBeVisible()
+    await other.getByRole('checkbox', { name: 'the routine “To stay”' }).uncheck()
+    await other.getByRole('button', { name: 'Take 1 change' }).click()
+    await expect(other.getByText('Both are together here.')).toBeVisible()
+    await goTo(other, 'Routines')
+    await expect(other.getByRole('heading', { name: 'To stay' })).toBeVisible()
+    await expect(other.getByRole('heading', { name: 'To go' })).toHaveCount(0)
+    await goTo(other, 'Settings')
+    await other.getByRole('button', { name: /^Go back to what was before: another device/ }).click()
+    await goTo(other, 'Routines')
+    await expect(other.getByRole('heading', { name: 'To go' })).toBeVisible()
+  },
+)
 
-test('of a session that two devices changed, the state that stands nowhere is found in the settings, taken, and let go', async ({
-  page,
-}) => {
-  await openAt(page, '/routines')
-  await practise(page, 'By the window')
-  const archive = JSON.parse(readFileSync(await exported(page), 'utf8')) as {
-    person: { sessions: { id: string; words: string }[] }
-  }
-  const [session] = archive.person.sessions
-  const state = (stamp: string, words: string) => ({
-    stamp,
-    at: '2026-03-09T06:30:00.000Z',
-    after: [],
-    value: { ...session, words },
-  })
-  const { value, ...own } = state('desk.2', 'a quiet one')
-  const beside = [state('phone.2', 'the wind was strong'), state('tablet.2', 'too late again')]
-  const marks = [{ id: `sessions/${session!.id}`, ...own, beside }]
-  const path = test.info().outputPath('both.json')
-  writeFileSync(path, JSON.stringify({ ...archive, person: { ...archive.person, sessions: [value] }, marks }))
-  await bring(page, path)
-  await page.getByRole('button', { name: 'Put it in place of all that is here' }).click()
-  await expect(page.getByText('The archive is in.')).toBeVisible()
-  await goTo(page, 'Settings')
-  const both = page.getByRole('region', { name: 'Changed on two devices' })
-  await expect(both.getByText('“a quiet one” stands, “the wind was strong” is kept')).toBeVisible()
-  await expectNoAxeFindings(page)
-  const other = (words: string) => both.getByRole('listitem').filter({ hasText: words, has: page.getByRole('button') })
-  await other('the wind was strong')
-    .getByRole('button', { name: /^Take the other/ })
-    .click()
-  await expect(both.getByRole('heading')).toBeFocused()
-  await expect(both.getByText('“the wind was strong” stands, “too late again” is kept')).toBeVisible()
-  await both.getByRole('button', { name: 'Take it back' }).click()
-  await expect(both.getByText('“a quiet one” stands, “too late again” is kept')).toBeVisible()
-  await other('too late again')
-    .getByRole('button', { name: /^Keep what stands/ })
-    .click()
-  await expect(both.getByRole('listitem')).toHaveCount(0)
-  await page.reload()
-  await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
-  await expect(both).toHaveCount(0)
-  await inJournal(page, 'By the window')
-  await page.getByText('By the window').first().click()
-  await expect(page.getByText('a quiet one').first()).toBeVisible()
-})
+test(
+  'of a session that two devices changed, the state that stands nowhere is found in the settings, taken, and let go',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/routines')
+    await practise(page, 'By the window')
+    const archive = JSON.parse(readFileSync(await exported(page), 'utf8')) as {
+      person: { sessions: { id: string; words: string }[] }
+    }
+    const [session] = archive.person.sessions
+    const state = (stamp: string, words: string) => ({
+      stamp,
+      at: '2026-03-09T06:30:00.000Z',
+      after: [],
+      value: { ...session, words },
+    })
+    const { value, ...own } = state('desk.2', 'a quiet one')
+    const beside = [state('phone.2', 'the wind was strong'), state('tablet.2', 'too late again')]
+    const marks = [{ id: `sessions/${session!.id}`, ...own, beside }]
+    const path = test.info().outputPath('both.json')
+    writeFileSync(path, JSON.stringify({ ...archive, person: { ...archive.person, sessions: [value] }, marks }))
+    await bring(page, path)
+    await page.getByRole('button', { name: 'Put it in place of all that is here' }).click()
+    await expect(page.getByText('The archive is in.')).toBeVisible()
+    await goTo(page, 'Settings')
+    const both = page.getByRole('region', { name: 'Changed on two devices' })
+    await expect(both.getByText('“a quiet one” stands, “the wind was strong” is kept')).toBeVisible()
+    await expectNoAxeFindings(page)
+    const other = (words: string) =>
+      both.getByRole('listitem').filter({ hasText: words, has: page.getByRole('button') })
+    await other('the wind was strong')
+      .getByRole('button', { name: /^Take the other/ })
+      .click()
+    await expect(both.getByRole('heading')).toBeFocused()
+    await expect(both.getByText('“the wind was strong” stands, “too late again” is kept')).toBeVisible()
+    await both.getByRole('button', { name: 'Take it back' }).click()
+    await expect(both.getByText('“a quiet one” stands, “too late again” is kept')).toBeVisible()
+    await other('too late again')
+      .getByRole('button', { name: /^Keep what stands/ })
+      .click()
+    await expect(both.getByRole('listitem')).toHaveCount(0)
+    await page.reload()
+    await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
+    await expect(both).toHaveCount(0)
+    await inJournal(page, 'By the window')
+    await page.getByText('By the window').first().click()
+    await expect(page.getByText('a quiet one').first()).toBeVisible()
+  },
+)

@@ -26,7 +26,7 @@ const recorded = (page: Page) =>
     return all.map(({ formId, cue, bell, seconds }) => ({ formId, cue, bell, seconds }))
   })
 
-test('a whole routine is recorded in one sitting, one word after the other', async ({ page }) => {
+test('a whole routine is recorded in one sitting, one word after the other', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/')
   await assemble(page, 'A trial', ['Rise and sink', 'Cloud hands'])
   await page.clock.resume()
@@ -63,23 +63,27 @@ test('a whole routine is recorded in one sitting, one word after the other', asy
   expect(await recorded(page)).toEqual([])
 })
 
-test('a word that is said of no form is recorded too, and kept apart from those of forms', async ({ page }) => {
-  await openAt(page, '/')
-  await assemble(page, 'A trial', ['Rise and sink', 'Cloud hands'])
-  await page.clock.resume()
-  await page.goto(`/voice?routine=${page.url().split('/').at(-1)}`)
-  await page.getByRole('checkbox', { name: /^names of the forms/ }).uncheck()
-  await page.getByRole('button', { name: /^Begin: / }).click()
-  const saying = page.getByRole('region', { name: 'Say this' })
-  await expect(saying.getByRole('status')).toContainText('Heard.')
-  const word = await saying.locator('.word').innerText()
-  await page.keyboard.press('Space')
-  await expect(saying).toContainText(/^2 of/)
-  await page.keyboard.press('Escape')
-  expect(await recorded(page)).toMatchObject([{ formId: '', cue: word }])
-})
+test(
+  'a word that is said of no form is recorded too, and kept apart from those of forms',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/')
+    await assemble(page, 'A trial', ['Rise and sink', 'Cloud hands'])
+    await page.clock.resume()
+    await page.goto(`/voice?routine=${page.url().split('/').at(-1)}`)
+    await page.getByRole('checkbox', { name: /^names of the forms/ }).uncheck()
+    await page.getByRole('button', { name: /^Begin: / }).click()
+    const saying = page.getByRole('region', { name: 'Say this' })
+    await expect(saying.getByRole('status')).toContainText('Heard.')
+    const word = await saying.locator('.word').innerText()
+    await page.keyboard.press('Space')
+    await expect(saying).toContainText(/^2 of/)
+    await page.keyboard.press('Escape')
+    expect(await recorded(page)).toMatchObject([{ formId: '', cue: word }])
+  },
+)
 
-test('a bell of my own is brought as a file, and the one that ships comes back', async ({ page }) => {
+test('a bell of my own is brought as a file, and the one that ships comes back', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/settings')
   await page.clock.resume()
   const bells = page.getByRole('group', { name: 'Bells' })

@@ -4,12 +4,13 @@ import { assemble, begin, goTo, letPass, openAt } from './support'
 /**
  * What a screen reader meets, in its order: the roles and names of what stands there. Parts that are not named here may stand between.
  */
-test('by a screen reader a routine is assembled, followed and logged, each part named and in the order of the work', async ({
-  page,
-}) => {
-  await openAt(page, '/')
-  await assemble(page, 'A walk', ['Draw the bow', 'Settle'])
-  await expect(page.locator('body')).toMatchAriaSnapshot(`
+test(
+  'by a screen reader a routine is assembled, followed and logged, each part named and in the order of the work',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/')
+    await assemble(page, 'A walk', ['Draw the bow', 'Settle'])
+    await expect(page.locator('body')).toMatchAriaSnapshot(`
     - link "Skip to the content"
     - banner:
       - link "Pebblebrook"
@@ -65,8 +66,8 @@ test('by a screen reader a routine is assembled, followed and logged, each part 
       - region "As text"
       - region "Earlier versions"
   `)
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
-  await expect(page.getByRole('main')).toMatchAriaSnapshot(`
+    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await expect(page.getByRole('main')).toMatchAriaSnapshot(`
     - main:
       - heading "Following A walk" [level=1]
       - paragraph: /3 min 36 s at my breath\\. It begins with Draw the bow, wide stance\\./
@@ -84,10 +85,10 @@ test('by a screen reader a routine is assembled, followed and logged, each part 
       - group "How it looks":
         - button [pressed]
   `)
-  await begin(page)
-  await letPass(page, 10)
-  await expect(page.getByRole('region', { name: 'Now' })).toContainText('Gather')
-  await expect(page.getByRole('main')).toMatchAriaSnapshot(`
+    await begin(page)
+    await letPass(page, 10)
+    await expect(page.getByRole('region', { name: 'Now' })).toContainText('Gather')
+    await expect(page.getByRole('main')).toMatchAriaSnapshot(`
     - main:
       - heading "Following A walk" [level=1]
       - region "Now":
@@ -109,13 +110,13 @@ test('by a screen reader a routine is assembled, followed and logged, each part 
         - button "More"
       - status: Draw the bow.
   `)
-  // One voice tells what changes, and it is polite; the other is for what could not be kept, and has nothing to say.
-  await expect(page.locator('[aria-live=polite], [role=status]')).toHaveCount(1)
-  await expect(page.locator('[aria-live=assertive], [role=alert]')).toHaveText('')
+    // One voice tells what changes, and it is polite; the other is for what could not be kept, and has nothing to say.
+    await expect(page.locator('[aria-live=polite], [role=status]')).toHaveCount(1)
+    await expect(page.locator('[aria-live=assertive], [role=alert]')).toHaveText('')
 
-  await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'End and keep it' }).click()
-  await expect(page.getByRole('main')).toMatchAriaSnapshot(`
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'End and keep it' }).click()
+    await expect(page.getByRole('main')).toMatchAriaSnapshot(`
     - main:
       - heading "Following A walk" [level=1]
       - status: A walk is in the journal.
@@ -126,12 +127,14 @@ test('by a screen reader a routine is assembled, followed and logged, each part 
         - button "from memory"
       - button "Done"
   `)
-  await page.clock.resume()
-  await page.keyboard.press('4')
-  await expect(page.getByRole('group', { name: 'Energy' }).getByRole('button', { pressed: true })).toHaveText('lively')
-  await page.getByRole('button', { name: 'Done' }).click()
-  await goTo(page, 'Journal')
-  await expect(page.getByRole('main')).toMatchAriaSnapshot(`
+    await page.clock.resume()
+    await page.keyboard.press('4')
+    await expect(page.getByRole('group', { name: 'Energy' }).getByRole('button', { pressed: true })).toHaveText(
+      'lively',
+    )
+    await page.getByRole('button', { name: 'Done' }).click()
+    await goTo(page, 'Journal')
+    await expect(page.getByRole('main')).toMatchAriaSnapshot(`
     - main:
       - heading "Journal" [level=1]
       - button "Enter practice done elsewhere"
@@ -144,4 +147,5 @@ test('by a screen reader a routine is assembled, followed and logged, each part 
       - region "Stepping stones":
         - heading "Stepping stones" [level=2]
   `)
-})
+  },
+)

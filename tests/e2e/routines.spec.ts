@@ -1,72 +1,48 @@
 import { expect, test } from '@playwright/test'
-import { assemble, goTo, openAt } from './support'
+import { assemble, openAt } from './support'
 
 const FORMS = ['Stand and arrive', 'Rise and sink', 'Cloud hands', 'Settle']
 
-test('steps are reordered by keys, by buttons and by dragging, and every change can be taken back', async ({
-  page,
-}) => {
-  await openAt(page, '/')
-  await assemble(page, 'Order', FORMS)
-  const names = page.locator('[data-entry] strong')
-  await expect(names).toHaveText(FORMS)
+test(
+  'steps are reordered by keys, by buttons and by dragging, and every change can be taken back',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/')
+    await assemble(page, 'Order', FORMS)
+    const names = page.locator('[data-entry] strong')
+    await expect(names).toHaveText(FORMS)
 
-  await page.locator('[data-entry]').nth(1).focus()
-  await page.keyboard.press('Alt+ArrowDown')
-  await expect(names).toHaveText(['Stand and arrive', 'Cloud hands', 'Rise and sink', 'Settle'])
-  await expect(page.locator('[data-entry]').nth(2)).toBeFocused()
-  await page.getByRole('button', { name: 'All about Settle' }).click()
-  await page.getByRole('button', { name: 'Move Settle earlier' }).click()
-  await expect(names).toHaveText(['Stand and arrive', 'Cloud hands', 'Settle', 'Rise and sink'])
+    await page.locator('[data-entry]').nth(1).focus()
+    await page.keyboard.press('Alt+ArrowDown')
+    await expect(names).toHaveText(['Stand and arrive', 'Cloud hands', 'Rise and sink', 'Settle'])
+    await expect(page.locator('[data-entry]').nth(2)).toBeFocused()
+    await page.getByRole('button', { name: 'All about Settle' }).click()
+    await page.getByRole('button', { name: 'Move Settle earlier' }).click()
+    await expect(names).toHaveText(['Stand and arrive', 'Cloud hands', 'Settle', 'Rise and sink'])
 
-  const grips = page.locator('[data-entry] .grip')
-  await grips.nth(0).hover()
-  await page.mouse.down()
-  const target = (await grips.nth(2).boundingBox())!
-  const dragged = ['Cloud hands', 'Settle', 'Stand and arrive', 'Rise and sink']
-  await page.mouse.move(target.x + 5, target.y + 10, { steps: 8 })
-  // The others make room one after another; it is let go where there is room.
-  await expect(async () => {
-    await page.mouse.move(target.x + 5, target.y + 26)
-    await page.mouse.move(target.x + 5, target.y + 30, { steps: 4 })
-    await expect(names).toHaveText(dragged, { timeout: 1000 })
-  }).toPass()
-  await page.mouse.up()
-  await expect(names).toHaveText(dragged)
+    const grips = page.locator('[data-entry] .grip')
+    await grips.nth(0).hover()
+    await page.mouse.down()
+    const target = (await grips.nth(2).boundingBox())!
+    const dragged = ['Cloud hands', 'Settle', 'Stand and arrive', 'Rise and sink']
+    await page.mouse.move(target.x + 5, target.y + 10, { steps: 8 })
+    // The others make room one after another; it is let go where there is room.
+    await expect(async () => {
+      await page.mouse.move(target.x + 5, target.y + 26)
+      await page.mouse.move(target.x + 5, target.y + 30, { steps: 4 })
+      await expect(names).toHaveText(dragged, { timeout: 1000 })
+    }).toPass()
+    await page.mouse.up()
+    await expect(names).toHaveText(dragged)
 
-  await page.getByRole('button', { name: 'Remove Settle' }).click()
-  await expect(names).toHaveCount(3)
-  for (let times = 0; times < 4; times += 1) await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(names).toHaveText(FORMS)
-  await page.reload()
-  await expect(names).toHaveText(FORMS)
-})
-
-test('the true length and the closing are live, and a short closing is said', async ({ page }) => {
-  await openAt(page, '/')
-  await assemble(page, 'Live', ['Rise and sink', 'Settle'])
-  // 8+60+10 moving; 4+4+60+10 closing.
-  await expect(page.getByText('2 min 36 s at my breath')).toBeVisible()
-  await expect(page.getByText('closing 100% of the moving time (30% wanted)')).toBeVisible()
-  await page.getByRole('button', { name: 'More: Rise and sink' }).click()
-  await expect(page.getByText('2 min 46 s at my breath')).toBeVisible()
-  await page.getByRole('button', { name: 'Add Post at the heart' }).click()
-  await expect(page.getByText(/closing 27% of the moving time, 7 s short of 30%/)).toBeVisible()
-})
-
-test('rounds are made, filled and counted', async ({ page }) => {
-  await openAt(page, '/')
-  await assemble(page, 'In rounds', ['Rise and sink'])
-  await expect(page.getByText('1 min 18 s at my breath')).toBeVisible()
-  await page.getByRole('button', { name: 'Add rounds' }).click()
-  await page.getByRole('button', { name: 'All about Rise and sink' }).click()
-  await page.getByRole('button', { name: 'Move Rise and sink later' }).click()
-  // Three times 60 + 10 of rest, 8 and twice 4 of announcing, twice a breath between.
-  await expect(page.getByText('4 min 6 s at my breath')).toBeVisible()
-  await page.getByRole('button', { name: 'More: rounds of Rounds' }).click()
-  await expect(page.getByText('4 rounds')).toBeVisible()
-  await expect(page.getByText('5 min 30 s at my breath')).toBeVisible()
-})
+    await page.getByRole('button', { name: 'Remove Settle' }).click()
+    await expect(names).toHaveCount(3)
+    for (let times = 0; times < 4; times += 1) await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(names).toHaveText(FORMS)
+    await page.reload()
+    await expect(names).toHaveText(FORMS)
+  },
+)
 
 test('what is pressed twice before the page has followed is done twice, to what is there by then', async ({ page }) => {
   await openAt(page, '/')
@@ -88,32 +64,19 @@ test('what is pressed twice before the page has followed is done twice, to what 
   await expect(page.getByRole('list').locator('[data-entry]').first().getByRole('status')).toHaveText('7 times')
 })
 
-test('a count that is pressed straight before the routine is followed is followed', async ({ page }) => {
-  await openAt(page, '/')
-  await assemble(page, 'Straight away', ['Rise and sink'])
-  const before = (await page.getByText('at my breath').locator('strong').textContent())!
-  await page.getByRole('button', { name: 'Follow', exact: true }).evaluate((follow: HTMLElement) => {
-    document.querySelector<HTMLElement>('[aria-label^="More: Rise and sink"]')!.click()
-    follow.click()
-  })
-  const said = page.getByText('at my breath. It begins with Rise and sink')
-  await expect(said).toBeVisible()
-  await expect(said).not.toContainText(`${before} at`)
-})
-
-test('a ready-made routine is copied, not changed; mine can be removed', async ({ page }) => {
-  await openAt(page, '/routines')
-  await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
-  await expect(page.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('While the kettle warms, my way')
-  await page.getByRole('button', { name: 'All about Three sweeps down' }).click()
-  await page.getByRole('button', { name: 'Remove Three sweeps down' }).click()
-  await goTo(page, 'Routines')
-  await expect(page.getByRole('region', { name: 'Ready-made' })).toContainText(
-    'While the kettle warms3 min 59 s · 5 steps',
-  )
-  await expect(page.getByRole('region', { name: 'Mine' })).toContainText('4 steps')
-  await page.getByLabel('More for While the kettle warms, my way').click()
-  await page.getByRole('button', { name: 'Remove While the kettle warms, my way' }).click()
-  await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click()
-  await expect(page.getByRole('region', { name: 'Mine' })).toContainText('None yet.')
-})
+test(
+  'a count that is pressed straight before the routine is followed is followed',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/')
+    await assemble(page, 'Straight away', ['Rise and sink'])
+    const before = (await page.getByText('at my breath').locator('strong').textContent())!
+    await page.getByRole('button', { name: 'Follow', exact: true }).evaluate((follow: HTMLElement) => {
+      document.querySelector<HTMLElement>('[aria-label^="More: Rise and sink"]')!.click()
+      follow.click()
+    })
+    const said = page.getByText('at my breath. It begins with Rise and sink')
+    await expect(said).toBeVisible()
+    await expect(said).not.toContainText(`${before} at`)
+  },
+)

@@ -55,22 +55,24 @@ test('a second screen shows what the first window leads, and can do nothing to i
   await expectNoForeignScript(screen)
 })
 
-test('a second screen that is opened in the middle, or loaded again, comes to where the session is', async ({
-  page,
-}) => {
-  await openAt(page, '/')
-  await assemble(page, 'By the shelf', ['Rise and sink', 'Draw the bow'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
-  await begin(page)
-  await letPass(page, 9)
-  await page.keyboard.press('ArrowRight')
-  await page.keyboard.press('Space')
-  await expect(page.getByText('Paused', { exact: true })).toBeVisible()
-  const screen = await page.context().newPage()
-  await screen.goto('/screen')
-  await expect(now(screen)).toContainText('Draw the bow')
-  await screen.reload()
-  await expect(now(screen)).toContainText('Draw the bow')
-  await page.close()
-  await expect(screen.getByText(/Waiting for a session|The other window is not heard/).first()).toBeVisible()
-})
+test(
+  'a second screen that is opened in the middle, or loaded again, comes to where the session is',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/')
+    await assemble(page, 'By the shelf', ['Rise and sink', 'Draw the bow'])
+    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await begin(page)
+    await letPass(page, 9)
+    await page.keyboard.press('ArrowRight')
+    await page.keyboard.press('Space')
+    await expect(page.getByText('Paused', { exact: true })).toBeVisible()
+    const screen = await page.context().newPage()
+    await screen.goto('/screen')
+    await expect(now(screen)).toContainText('Draw the bow')
+    await screen.reload()
+    await expect(now(screen)).toContainText('Draw the bow')
+    await page.close()
+    await expect(screen.getByText(/Waiting for a session|The other window is not heard/).first()).toBeVisible()
+  },
+)

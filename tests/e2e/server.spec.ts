@@ -57,46 +57,50 @@ test('pages and files come with their headers; no script runs but those of the p
   expect(said.filter((words) => !words.includes('inline script'))).toEqual([])
 })
 
-test('asked to go while it works, the server is gone within five seconds, and answers or refuses what it was asked', async () => {
-  const port = 4790
-  const server = spawn(process.execPath, ['.output/server/index.mjs'], {
-    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', NODE_ENV: 'production' },
-    stdio: 'ignore',
-  })
-  const gone = new Promise<number>((resolve) => server.once('exit', () => resolve(Date.now())))
-  const address = `http://127.0.0.1:${port}`
-  await expect
-    .poll(() =>
-      fetch(`${address}/api/mode`).then(
+test(
+  'asked to go while it works, the server is gone within five seconds, and answers or refuses what it was asked',
+  { tag: '@slow' },
+  async () => {
+    const port = 4790
+    const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+      env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', NODE_ENV: 'production' },
+      stdio: 'ignore',
+    })
+    const gone = new Promise<number>((resolve) => server.once('exit', () => resolve(Date.now())))
+    const address = `http://127.0.0.1:${port}`
+    await expect
+      .poll(() =>
+        fetch(`${address}/api/mode`).then(
+          ({ status }) => status,
+          () => 0,
+        ),
+      )
+      .toBe(200)
+    const { forms, routines } = await (await fetch(`${address}/api/catalogue`)).json()
+    const body = JSON.stringify({
+      routine: routines.at(-1),
+      forms,
+      ways: [],
+      pace: { start: { inSeconds: 3, outSeconds: 4 }, settled: { inSeconds: 5, outSeconds: 7 }, settleMinutes: 9 },
+      rules: (await (await fetch(`${address}/api/demo?date=2026-03-01`)).json()).person.settings.rules,
+      targetSeconds: 900,
+      toleranceSeconds: null,
+    })
+    const headers = { 'content-type': 'application/json' }
+    const answers = Array.from({ length: 4 }, () =>
+      fetch(`${address}/api/fit`, { method: 'POST', headers, body }).then(
         ({ status }) => status,
         () => 0,
       ),
     )
-    .toBe(200)
-  const { forms, routines } = await (await fetch(`${address}/api/catalogue`)).json()
-  const body = JSON.stringify({
-    routine: routines.at(-1),
-    forms,
-    ways: [],
-    pace: { start: { inSeconds: 3, outSeconds: 4 }, settled: { inSeconds: 5, outSeconds: 7 }, settleMinutes: 9 },
-    rules: (await (await fetch(`${address}/api/demo?date=2026-03-01`)).json()).person.settings.rules,
-    targetSeconds: 900,
-    toleranceSeconds: null,
-  })
-  const headers = { 'content-type': 'application/json' }
-  const answers = Array.from({ length: 4 }, () =>
-    fetch(`${address}/api/fit`, { method: 'POST', headers, body }).then(
-      ({ status }) => status,
-      () => 0,
-    ),
-  )
-  await new Promise((resolve) => setTimeout(resolve, 200))
-  const askedAt = Date.now()
-  server.kill('SIGTERM')
-  // Five seconds by its own clock, and as many more for a machine that is busy to come to it.
-  expect((await gone) - askedAt).toBeLessThan(10_000)
-  for (const status of await Promise.all(answers)) expect([200, 503, 0]).toContain(status)
-})
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    const askedAt = Date.now()
+    server.kill('SIGTERM')
+    // Five seconds by its own clock, and as many more for a machine that is busy to come to it.
+    expect((await gone) - askedAt).toBeLessThan(10_000)
+    for (const status of await Promise.all(answers)) expect([200, 503, 0]).toContain(status)
+  },
+)
 
 test('bodies that hardly come keep nobody from an answer, and are answered themselves when they do', async ({
   baseURL,

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { assemble, begin, choose, expectNoAxeFindings, goTo, openAt } from './support'
 
-test('the breath and the house rules change every length', async ({ page }) => {
+test('the breath and the house rules change every length', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/routines')
   const kettle = page.getByRole('region', { name: 'Ready-made' }).getByRole('listitem').first()
   await expect(kettle).toContainText('3 min 59 s')
@@ -23,7 +23,7 @@ test('the breath and the house rules change every length', async ({ page }) => {
   await expect(kettle).toContainText('4 min 11 s')
 })
 
-test('a bad archive is refused with the field named, and nothing is lost', async ({ page }) => {
+test('a bad archive is refused with the field named, and nothing is lost', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/routines')
   await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
   await goTo(page, 'Settings')
@@ -57,23 +57,7 @@ test('night is dark and stays', async ({ page }) => {
   await expect.poll(ground).not.toBe(day)
 })
 
-test('a practice done elsewhere is entered afterwards; a late one belongs to the evening before', async ({ page }) => {
-  await openAt(page, '/journal')
-  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
-  const dialog = page.getByRole('dialog')
-  await dialog.getByRole('button', { name: 'Keep it' }).click()
-  await expect(dialog.getByRole('alert')).toContainText('Say what it was')
-  await dialog.getByLabel('What it was').fill('Class in the boathouse')
-  await dialog.getByLabel('Time').fill('00:30')
-  await dialog.getByRole('button', { name: 'Keep it' }).click()
-  const session = page.getByRole('listitem').filter({ hasText: 'Class in the boathouse' })
-  await expect(session).toContainText('Mon 9 Mar, in the night, 00:30')
-  await expect(session).toContainText('1 h')
-  await goTo(page, 'Today')
-  await expect(page.getByText('1 day in a row, today still open.')).toBeVisible()
-})
-
-test('a house rule shows what it would change in every form before it is taken', async ({ page }) => {
+test('a house rule shows what it would change in every form before it is taken', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/settings')
   const rules = page.getByRole('region', { name: 'House rules' })
   await choose(rules, 'Strike on the', 'in-breath')
@@ -97,59 +81,65 @@ test('a house rule shows what it would change in every form before it is taken',
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('In by the nose, out by the mouth')
 })
 
-test('a setting is found by a word of it or by another that means it, and a group by one press; the focus goes there', async ({
-  page,
-}) => {
-  await openAt(page, '/settings')
-  const groups = page.getByRole('navigation', { name: 'Groups of settings' }).getByRole('link')
-  await expect(groups).toHaveText([
-    'My breath',
-    'My body',
-    'House rules',
-    'My days',
-    'Sound and voice',
-    'Seen from afar',
-    'My data',
-  ])
-  await groups.filter({ hasText: 'Sound and voice' }).click()
-  await expect(page.getByRole('heading', { name: 'Sound and voice' })).toBeFocused()
-  await expect(page.getByRole('heading', { name: 'Sound and voice' })).toBeInViewport()
+test(
+  'a setting is found by a word of it or by another that means it, and a group by one press; the focus goes there',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/settings')
+    const groups = page.getByRole('navigation', { name: 'Groups of settings' }).getByRole('link')
+    await expect(groups).toHaveText([
+      'My breath',
+      'My body',
+      'House rules',
+      'My days',
+      'Sound and voice',
+      'Seen from afar',
+      'My data',
+    ])
+    await groups.filter({ hasText: 'Sound and voice' }).click()
+    await expect(page.getByRole('heading', { name: 'Sound and voice' })).toBeFocused()
+    await expect(page.getByRole('heading', { name: 'Sound and voice' })).toBeInViewport()
 
-  const search = page.getByRole('searchbox', { name: 'Find a setting' })
-  await search.fill('change stance')
-  await search.press('Enter')
-  await expect(page.getByRole('spinbutton', { name: 'Time to change stance, seconds' })).toBeFocused()
-  await expectNoAxeFindings(page)
-  await search.fill('dark')
-  await page.getByRole('button', { name: 'night Seen from afar' }).click()
-  await page.keyboard.press('Space')
-  await expect(page.locator('html')).toHaveClass(/night/)
-  await search.fill('kayak')
-  await expect(page.getByText('No setting has that name.')).toBeVisible()
-})
+    const search = page.getByRole('searchbox', { name: 'Find a setting' })
+    await search.fill('change stance')
+    await search.press('Enter')
+    await expect(page.getByRole('spinbutton', { name: 'Time to change stance, seconds' })).toBeFocused()
+    await expectNoAxeFindings(page)
+    await search.fill('dark')
+    await page.getByRole('button', { name: 'night Seen from afar' }).click()
+    await page.keyboard.press('Space')
+    await expect(page.locator('html')).toHaveClass(/night/)
+    await search.fill('kayak')
+    await expect(page.getByText('No setting has that name.')).toBeVisible()
+  },
+)
 
-test('a setting that is looked for at once, before its group has come, is found as it comes', async ({ page }) => {
-  await page.addInitScript(() => {
-    // A page that has no free moment until it is given one.
-    const waiting: IdleRequestCallback[] = []
-    let isFree = false
-    window.requestIdleCallback = (what) => (isFree ? setTimeout(what) : waiting.push(what))
-    Object.assign(window, {
-      letBeFree: () => {
-        isFree = true
-        for (const each of waiting) setTimeout(each)
-      },
+test(
+  'a setting that is looked for at once, before its group has come, is found as it comes',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await page.addInitScript(() => {
+      // A page that has no free moment until it is given one.
+      const waiting: IdleRequestCallback[] = []
+      let isFree = false
+      window.requestIdleCallback = (what) => (isFree ? setTimeout(what) : waiting.push(what))
+      Object.assign(window, {
+        letBeFree: () => {
+          isFree = true
+          for (const each of waiting) setTimeout(each)
+        },
+      })
     })
-  })
-  await page.goto('/settings')
-  await page.getByRole('searchbox', { name: 'Find a setting' }).fill('dark')
-  await expect(page.getByText('No setting has that name.')).toBeVisible()
-  await page.evaluate(() => (window as never as { letBeFree: () => void }).letBeFree())
-  await page.getByRole('button', { name: 'night Seen from afar' }).click()
-  await expect(page.getByText('night', { exact: true })).toBeInViewport()
-})
+    await page.goto('/settings')
+    await page.getByRole('searchbox', { name: 'Find a setting' }).fill('dark')
+    await expect(page.getByText('No setting has that name.')).toBeVisible()
+    await page.evaluate(() => (window as never as { letBeFree: () => void }).letBeFree())
+    await page.getByRole('button', { name: 'night Seen from afar' }).click()
+    await expect(page.getByText('night', { exact: true })).toBeInViewport()
+  },
+)
 
-test('two things that I declare one straight after the other are both declared', async ({ page }) => {
+test('two things that I declare one straight after the other are both declared', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/settings')
   const body = page.getByRole('region', { name: 'My body' })
   await body.getByLabel('sore knees').evaluate((knees: HTMLElement) => {
@@ -194,54 +184,60 @@ test('what a breath, a rule and a condition come to is shown beside them', async
   expect(await box.boundingBox()).toEqual(stood)
 })
 
-test('light and contrast are changed while following, and an input that does other than usual says so', async ({
-  page,
-}) => {
-  await openAt(page, '/')
-  await assemble(page, 'By the window', ['Settle'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
-  const looks = page.getByRole('group', { name: 'How it looks' })
-  await looks.getByRole('button', { name: 'Night' }).click()
-  await expect(page.locator('html')).toHaveClass(/night/)
-  await expect(looks.getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true')
-  await page.getByRole('button', { name: 'Begin', exact: true }).focus()
-  await begin(page)
-  await page.clock.resume()
-  await page.waitForTimeout(600)
-  await page.getByRole('button', { name: 'More', exact: true }).click()
-  await looks.getByRole('button', { name: 'High contrast' }).click()
-  await looks.getByRole('button', { name: 'Day' }).click()
-  await expect(page.getByRole('main')).toHaveCSS('background-color', 'rgb(255, 255, 255)')
-  await page.keyboard.press('Escape')
+test(
+  'light and contrast are changed while following, and an input that does other than usual says so',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/')
+    await assemble(page, 'By the window', ['Settle'])
+    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    const looks = page.getByRole('group', { name: 'How it looks' })
+    await looks.getByRole('button', { name: 'Night' }).click()
+    await expect(page.locator('html')).toHaveClass(/night/)
+    await expect(looks.getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true')
+    await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+    await begin(page)
+    await page.clock.resume()
+    await page.waitForTimeout(600)
+    await page.getByRole('button', { name: 'More', exact: true }).click()
+    await looks.getByRole('button', { name: 'High contrast' }).click()
+    await looks.getByRole('button', { name: 'Day' }).click()
+    await expect(page.getByRole('main')).toHaveCSS('background-color', 'rgb(255, 255, 255)')
+    await page.keyboard.press('Escape')
 
-  await page.goto('/remote')
-  await expect(page.getByText('Nothing yet.')).toBeVisible()
-  await page.keyboard.press('a')
-  await choose(page, 'make it', 'Rest')
-  const usual = page.getByRole('button', { name: /^a as usual$/i })
-  await expect(page.getByRole('listitem').filter({ has: usual })).toContainText('usually: ')
-  await expect(page.getByText('1 input does other than usual.')).toBeVisible()
-  await usual.click()
-  await expect(usual).toHaveCount(0)
-})
+    await page.goto('/remote')
+    await expect(page.getByText('Nothing yet.')).toBeVisible()
+    await page.keyboard.press('a')
+    await choose(page, 'make it', 'Rest')
+    const usual = page.getByRole('button', { name: /^a as usual$/i })
+    await expect(page.getByRole('listitem').filter({ has: usual })).toContainText('usually: ')
+    await expect(page.getByText('1 input does other than usual.')).toBeVisible()
+    await usual.click()
+    await expect(usual).toHaveCount(0)
+  },
+)
 
-test('the place that is pressed is marked at once, while its page is still being fetched', async ({ page }) => {
-  await openAt(page, '/')
-  const place = (name: string) =>
-    page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true })
-  await expect(place('Today')).toHaveCSS('font-weight', '700')
-  let release: () => void = () => undefined
-  const released = new Promise<void>((resolve) => (release = resolve))
-  await page.route('**/_nuxt/*.js', async (route) => {
-    await released
-    await route.continue()
-  })
-  await place('Settings').click()
-  await expect(place('Settings')).toHaveCSS('font-weight', '700')
-  await expect(place('Today')).not.toHaveCSS('font-weight', '700')
-  // Where one is, is another matter: that is still Today.
-  await expect(place('Today')).toHaveAttribute('aria-current', 'page')
-  release()
-  await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
-  await expect(place('Settings')).toHaveAttribute('aria-current', 'page')
-})
+test(
+  'the place that is pressed is marked at once, while its page is still being fetched',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openAt(page, '/')
+    const place = (name: string) =>
+      page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name, exact: true })
+    await expect(place('Today')).toHaveCSS('font-weight', '700')
+    let release: () => void = () => undefined
+    const released = new Promise<void>((resolve) => (release = resolve))
+    await page.route('**/_nuxt/*.js', async (route) => {
+      await released
+      await route.continue()
+    })
+    await place('Settings').click()
+    await expect(place('Settings')).toHaveCSS('font-weight', '700')
+    await expect(place('Today')).not.toHaveCSS('font-weight', '700')
+    // Where one is, is another matter: that is still Today.
+    await expect(place('Today')).toHaveAttribute('aria-current', 'page')
+    release()
+    await expect(page.getByRole('heading', { level: 1, name: 'Settings' })).toBeVisible()
+    await expect(place('Settings')).toHaveAttribute('aria-current', 'page')
+  },
+)

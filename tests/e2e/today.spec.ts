@@ -28,32 +28,34 @@ test('“spent, ten minutes” is two keys: what is offered is gentle, is ten mi
   await expect(page.getByRole('heading', { level: 1 })).toContainText(other)
 })
 
-test('a light head is answered with rest, a sore knee with what spares it; and why not something is answered too', async ({
-  page,
-}) => {
-  await openDemo(page, new Date('2026-11-27T09:00:00Z'))
-  const now = page.getByRole('region', { name: 'What to practise now' })
-  await page.keyboard.press('l')
-  await expect(now.getByText('Sit or lie down until your head is clear.')).toBeVisible()
-  await page.keyboard.press('f')
-  await expect(now.getByText('Sit or lie down')).toHaveCount(0)
-  await now.getByText('Say how it is now').click()
-  await now.getByRole('button', { name: 'Something hurts' }).click()
-  await choose(now, 'Where it hurts', 'right knee')
-  await now
-    .getByRole('group', { name: /right knee/ })
-    .getByText('7', { exact: true })
-    .click()
-  await expect(now.getByText('With pain like that, rest is an answer.')).toBeVisible()
-  const also = page.getByRole('region', { name: 'Or', exact: true })
-  await also.getByText('Why not another of my routines?').click()
-  const reasons = also.getByRole('definition')
-  const asked = also.getByRole('term').filter({ hasText: 'When the lamp is low' })
-  await expect(asked).toBeVisible()
-  // Each is answered, in a sentence of its own.
-  await expect(reasons).toHaveCount(await also.getByRole('term').count())
-  for (const reason of await reasons.allTextContents()) expect(reason.trim()).toMatch(/^[A-Z“].+\.$/)
-})
+test(
+  'a light head is answered with rest, a sore knee with what spares it; and why not something is answered too',
+  { tag: '@slow' },
+  async ({ page }) => {
+    await openDemo(page, new Date('2026-11-27T09:00:00Z'))
+    const now = page.getByRole('region', { name: 'What to practise now' })
+    await page.keyboard.press('l')
+    await expect(now.getByText('Sit or lie down until your head is clear.')).toBeVisible()
+    await page.keyboard.press('f')
+    await expect(now.getByText('Sit or lie down')).toHaveCount(0)
+    await now.getByText('Say how it is now').click()
+    await now.getByRole('button', { name: 'Something hurts' }).click()
+    await choose(now, 'Where it hurts', 'right knee')
+    await now
+      .getByRole('group', { name: /right knee/ })
+      .getByText('7', { exact: true })
+      .click()
+    await expect(now.getByText('With pain like that, rest is an answer.')).toBeVisible()
+    const also = page.getByRole('region', { name: 'Or', exact: true })
+    await also.getByText('Why not another of my routines?').click()
+    const reasons = also.getByRole('definition')
+    const asked = also.getByRole('term').filter({ hasText: 'When the lamp is low' })
+    await expect(asked).toBeVisible()
+    // Each is answered, in a sentence of its own.
+    await expect(reasons).toHaveCount(await also.getByRole('term').count())
+    for (const reason of await reasons.allTextContents()) expect(reason.trim()).toMatch(/^[A-Z“].+\.$/)
+  },
+)
 
 test('on a phone the offer stays in view; where nothing of mine fits, one is made for the minutes', async ({
   page,
@@ -70,7 +72,7 @@ test('on a phone the offer stays in view; where nothing of mine fits, one is mad
   await expect(page.getByText(/(29|30) min( \d+ s)? at my breath/)).toBeVisible()
 })
 
-test('what can be asked for stays where it is while today is looked at anew', async ({ page }) => {
+test('what can be asked for stays where it is while today is looked at anew', { tag: '@slow' }, async ({ page }) => {
   await openDemo(page)
   const another = page.getByRole('button', { name: 'Another' })
   await expect(another).toBeVisible()

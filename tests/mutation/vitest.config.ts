@@ -8,7 +8,7 @@ const room = process.env.ROOM ?? 'timeline'
 export default defineConfig({
   resolve: {
     alias: [
-      { find: /^fast-check$/, replacement: here('tests/mutation/fastCheck.ts') },
+      { find: /^fast-check$/, replacement: here('tests/fewerRuns.ts') },
       { find: '#core', replacement: here('core') },
       { find: '#data', replacement: here('data') },
       { find: '~', replacement: here('app') },

@@ -11,6 +11,7 @@ import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
 import { mp3EncoderHere } from '~/features/carry/mp3Encoder'
 import { clipKey, makeSoundFile, type SoundMade } from '~/features/carry/soundJob'
 import { id3Of } from '~/features/carry/tags'
+import { runsAll } from '../runsAll'
 
 // Against the outside: mpg123-decoder (the decoder of mpg123, LGPL, made into WebAssembly) hears the MP3 file, and music-metadata (MIT)
 // reads its tags and chapters (ID3v2.3 and its chapter frame addendum). Neither shares code with what makes the file.
@@ -82,7 +83,7 @@ const struck = (): { atSeconds: number; sound: Float32Array }[] => {
   ]
 }
 
-describe('a session as an MP3 file', () => {
+describe.runIf(runsAll)('a session as an MP3 file', () => {
   let made: SoundMade
   let bytes: Uint8Array
   let heard: Float32Array
@@ -123,7 +124,7 @@ describe('a session as an MP3 file', () => {
   })
 })
 
-describe('a session of more chapters than a table of contents holds', () => {
+describe.runIf(runsAll)('a session of more chapters than a table of contents holds', () => {
   it('keeps what fits, and its last chapter lasts to the end', async () => {
     const chapters = Array.from({ length: 300 }, (_, index) => ({
       startSeconds: index * 10,
@@ -147,7 +148,7 @@ describe('a session as a WAV file', () => {
   })
 })
 
-describe('the making', () => {
+describe.runIf(runsAll)('the making', () => {
   it('tells how far it is, and stops at a session without any sound', async () => {
     const shares: number[] = []
     await makeSoundFile({ ...job, format: 'wav' }, mp3, (share) => shares.push(share))

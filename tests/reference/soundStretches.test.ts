@@ -5,6 +5,7 @@ import { MP3_FRAME_SAMPLES, mp3FrameBytes, mp3InfoFrame } from '#core/formats'
 import { synthesise } from '#core/sound'
 import { mp3EncoderHere, type ChannelSamples, type Mp3Lanes, type Samples } from '~/features/carry/mp3Encoder'
 import { mp3File } from '~/features/carry/mp3File'
+import { runsAll } from '../runsAll'
 
 // Against the outside: mpg123-decoder (LGPL) hears what was encoded in stretches, and the same encoder's stream of the whole is what it is
 // held against.
@@ -75,7 +76,7 @@ const clicks = (seconds: number): ChannelSamples =>
     return 0.6 * Math.exp(-into / 900) * Math.sin(into / 7)
   })
 
-describe('an MP3 file encoded in stretches', () => {
+describe.runIf(runsAll)('an MP3 file encoded in stretches', () => {
   const sources: [string, Samples][] = [
     ['a breath', [breath(50)]],
     ['strokes', [clicks(50)]],

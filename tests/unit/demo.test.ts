@@ -6,6 +6,7 @@ import { benefit, observationsOf, type About, type Outcome } from '#core/evidenc
 import { personSchema } from '#core/formats'
 import { daysBetween, longestStillSeconds, practiceDay, steadiness } from '#core/journal'
 import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
+import { runsAll } from '../runsAll'
 
 const demo = (day: string, zone = 'Europe/Lisbon') => demoPerson(day, zone)
 
@@ -14,11 +15,14 @@ describe('the demo', () => {
     expect(demo('2026-03-01')).toEqual(demo('2026-03-01'))
     expect(demo('2026-03-06').sessions.at(-1)!.startedAt).not.toBe(demo('2026-03-05').sessions.at(-1)!.startedAt)
   })
-  it.each(['2026-03-01', '2026-03-30', '2026-10-26', '2028-02-29'])('is good data on %s, in any zone', (day) => {
-    for (const zone of ['UTC', 'America/Los_Angeles', 'Pacific/Auckland', 'Asia/Kathmandu']) {
-      expect(validate(personSchema, demo(day, zone))).toMatchObject({ ok: true })
-    }
-  })
+  it.each(runsAll ? ['2026-03-01', '2026-03-30', '2026-10-26', '2028-02-29'] : ['2026-10-26'])(
+    'is good data on %s, in any zone',
+    (day) => {
+      for (const zone of ['UTC', 'America/Los_Angeles', 'Pacific/Auckland', 'Asia/Kathmandu']) {
+        expect(validate(personSchema, demo(day, zone))).toMatchObject({ ok: true })
+      }
+    },
+  )
   it('covers a year, with gaps, a time away, rest days, changes of mind and a late night', () => {
     const { sessions, settings } = demo('2026-03-04')
     const days = sessions.map(({ startedAt, timeZone }) => practiceDay(startedAt, timeZone, 3))

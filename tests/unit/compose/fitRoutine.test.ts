@@ -39,7 +39,10 @@ describe('fitting a routine to the minutes at hand', () => {
   it('counts more work for longer steps, so that no search of them runs on', () => {
     const workFor = (count: number) => {
       const entries = ['rub-the-ears', 'shake', 'hold-up-the-sky'].map((id) => ({
-        ...stepFor(CATALOGUE.find((form) => form.id === id)!, id),
+        ...stepFor(
+          CATALOGUE.find((form) => form.id === id)!,
+          id,
+        ),
         count,
         pinned: true,
       }))

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { clapDetector, clapGroups, simulateRoom, type RoomSetting } from '#core/sound'
+import { runsAll } from '../../runsAll'
 
 const RATE_HZ = 16_000
 const ROOMS: RoomSetting['sounds'][] = ['quiet', 'noise', 'speech', 'music', 'doors']
@@ -11,7 +12,7 @@ const found = (samples: Float32Array) =>
     .map(({ atSeconds }) => atSeconds)
 
 describe.each(ROOMS)('in a room with %s', (sounds) => {
-  it('finds nearly every clap', () => {
+  it.runIf(runsAll)('finds nearly every clap', () => {
     const clapsAt = Array.from({ length: 24 }, (_, index) => 2 + index * 1.17)
     let heard = 0
     for (const seed of [501, 502]) {
@@ -21,7 +22,7 @@ describe.each(ROOMS)('in a room with %s', (sounds) => {
     // The aim of 95% over all rooms is measured in bench/claps.ts over many more; here each room must be near it.
     expect(heard / 48).toBeGreaterThanOrEqual(0.88)
   })
-  it('hears no claps where there are none', () => {
+  it.runIf(runsAll)('hears no claps where there are none', () => {
     expect(found(room(sounds, 601, 60, [])).length).toBeLessThanOrEqual(sounds === 'music' ? 1 : 0)
   })
 })

@@ -26,6 +26,7 @@ import { useRoutineEditing } from '~/features/routines/routineEditing'
 import { usePersonStore } from '~/shared/store/person'
 import { recordFrom } from '~/shared/store/runningKeeper'
 import { aForm, NO_WAITING } from '../../../helpers'
+import { runsAll } from '../../../runsAll'
 
 /** What a person can do, each by its number among the forms, steps or counts that there are. */
 const OPERATIONS = [
@@ -179,7 +180,7 @@ async function operate(person: Person, name: (typeof OPERATIONS)[number], which:
   }
 }
 
-it('whatever is done, what is exported is imported, and exported again to the same letter', async () => {
+it.runIf(runsAll)('whatever is done, what is exported is imported, and exported again to the same letter', async () => {
   const done = new Set<string>()
   await fc.assert(
     fc.asyncProperty(operations, async (list) => {

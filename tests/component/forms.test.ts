@@ -1,0 +1,79 @@
+import { expect, it } from 'vitest'
+import { openPage } from './support/open'
+
+it('search reads any spelling, and says when no form is found', async () => {
+  const { fill, find, shows } = await openPage('/forms')
+  await fill('Search forms', 'yunshou')
+  await find('link', /Cloud hands/)
+  await shows('1 form')
+  await fill('Search forms', 'bicycle')
+  await shows('No form answers to that.')
+})
+
+it('a list of forms is filtered by school and by part of the body', async () => {
+  const { choose, shows } = await openPage('/forms')
+  await choose('School', 'southern')
+  await shows('8 forms')
+  await choose('Part of the body', 'eyes')
+  await shows('2 forms')
+})
+
+it('a form without a name is not saved: the fault is told, and its field has the focus', async () => {
+  const { press, find, store } = await openPage('/forms/new')
+  await press('Keep this form')
+  expect((await find('alert', '')).textContent).toContain('name is missing')
+  expect(document.activeElement).toBe(await find('textbox', 'Name'))
+  expect(store.profile.forms).toEqual([])
+})
+
+it('a form is written, saved, edited and found among my own', async () => {
+  const { press, fill, find, user, store } = await openPage('/forms/new')
+  await fill('Name', 'Draw the net')
+  await press('Keep this form')
+  await find('heading', 'Draw the net')
+  await press('Change')
+  await fill('Name', '<b>Draw</b> the long net')
+  await press('Keep this form')
+  await find('heading', '<b>Draw</b> the long net')
+  expect(store.profile.forms.map(({ name }) => name)).toEqual(['<b>Draw</b> the long net'])
+  await user.keyboard('{Escape}')
+})
+
+it('a form is read from plain lines, and what is not understood is named', async () => {
+  const { press, fill, find, shows, user } = await openPage('/forms/new')
+  await user.click(document.querySelector('summary')!)
+  await fill(
+    'What one does',
+    'Haul the net:\nrise 4 in, stay 1 hold, sink 8 out, with a smile\nx8 each side, one side then the other, wide stance',
+  )
+  await shows('Not understood: with a smile.')
+  await press('Take it into the form')
+  expect((await find('textbox', 'Name')) as HTMLInputElement).toHaveProperty('value', 'Haul the net')
+  await press('Keep this form')
+  await shows('8 times each side (from 4 to 16)')
+  await shows(/Rise.*in 4 counts.*Stay.*hold 1 counts.*Sink.*out 8 counts/)
+})
+
+it('a form that was begun is there again after leaving, and can be started afresh', async () => {
+  const { fill, press, find, shows, router } = await openPage('/forms/new')
+  await fill('Name', 'Sweep the sluice')
+  await router.push('/forms')
+  await find('heading', 'Forms')
+  await router.push('/forms/new')
+  await shows('What you had begun here stands here again.')
+  expect(await find('textbox', 'Name')).toHaveProperty('value', 'Sweep the sluice')
+  await press('Start afresh')
+  expect(await find('textbox', 'Name')).toHaveProperty('value', '')
+})
+
+it('my way of a form is shown before it is taken, and then changes its phases', async () => {
+  const { choose, shows, lacks, within } = await openPage('/forms/hold-up-the-sky')
+  const mine = await within('region', 'How I do it')
+  await choose('Short holds at the top', 'left out')
+  await mine.shows(/Rise in 4 s.*Stay hold 1 s.*Sink out 6 s.*then.*Rise in 4 s.*Sink out 6 s/)
+  await mine.press('Leave it as it was')
+  await shows('hold × 0.25')
+  await choose('Short holds at the top', 'left out')
+  await mine.press('Take it')
+  await lacks('hold × 0.25')
+})

@@ -1,0 +1,52 @@
+import { expect, it, vi } from 'vitest'
+import { openPage } from './support/open'
+
+it('a condition that is ticked is stored', async () => {
+  const { press, store } = await openPage('/settings')
+  await press(/blood pressure/i, 'checkbox')
+  await vi.waitFor(() => expect(store.settings.conditions).toEqual(['highBloodPressure']))
+})
+
+it('a search finds a setting by its name or by another word for it', async () => {
+  const { fill, shows, find } = await openPage('/settings')
+  await find('heading', 'My data')
+  await fill('Find a setting', 'dark')
+  await find('button', /night Seen from afar/)
+  await fill('Find a setting', 'kayak')
+  await shows('No setting has that name.')
+})
+
+it('a longer breath makes every routine longer', async () => {
+  const { shows, router, store } = await openPage('/routines')
+  await shows('While the kettle warms3 min 59 s')
+  const inSeconds = 5
+  const { start, settled } = store.settings.pace
+  await store.saveSettings({
+    pace: { ...store.settings.pace, start: { ...start, inSeconds }, settled: { ...settled, inSeconds } },
+  })
+  await router.push('/settings')
+  await shows('5.5 breaths a minute')
+  await router.push('/routines')
+  // 20 in-breaths, each a second longer.
+  await shows('While the kettle warms4 min 19 s')
+})
+
+it('a bad archive is refused with its field named, and nothing is changed', async () => {
+  const { find, shows, user, store } = await openPage('/settings')
+  const before = JSON.stringify(store.profile)
+  await find('heading', 'My data')
+  const archive = async (text: string) => {
+    const chooser = await vi.waitFor(() => {
+      const field = document.querySelector<HTMLInputElement>('input[aria-label="Archive to import"]')
+      expect(field).not.toBeNull()
+      return field!
+    })
+    await user.upload(chooser, new File([text], 'x.json', { type: 'application/json' }))
+  }
+  await archive('{"format":')
+  await shows('The file is not JSON')
+  const exportedAt = '2026-01-01T00:00:00.000Z'
+  await archive(JSON.stringify({ format: 'pebblebrook-archive', version: 1, exportedAt, person: { settings: {} } }))
+  await shows('person.settings.pace')
+  expect(JSON.stringify(store.profile)).toBe(before)
+})

@@ -1,0 +1,14 @@
+import { expect, it, vi } from 'vitest'
+import { demoPerson } from '#data'
+import { openPage } from './support/open'
+
+it('a suggested week is shown, stored when it is taken, and can be undone', async () => {
+  const demo = demoPerson('2026-03-10', 'UTC')
+  const { press, shows, store } = await openPage('/week', { ...demo, planned: [] })
+  await press('Make me a week')
+  await shows('Nothing of it is laid yet.')
+  await press('Lay this week')
+  await vi.waitFor(() => expect(store.profile.planned.length).toBeGreaterThan(1), 5000)
+  await press('Take it back')
+  await vi.waitFor(() => expect(store.profile.planned).toEqual([]), 5000)
+})
