@@ -61,4 +61,5 @@ it('the licences of others are shown, and a server that does not answer is told'
   )
   await press('Show licences')
   await shows('yup 1.7.1')
+  expect(document.activeElement?.textContent).toBe('yup 1.7.1')
 })
