@@ -66,6 +66,7 @@ export default defineConfig({
           name: 'component',
           include: ['tests/component/**/*.test.ts'],
           environment: 'happy-dom',
+          testTimeout: 480_000,
           isolate: false,
           setupFiles: ['tests/properties.ts', 'tests/component/support/setup.ts'],
         },

@@ -1,5 +1,5 @@
-import { expect, it, vi } from 'vitest'
-import { openPage } from './support/open'
+import { expect, it } from 'vitest'
+import { eventually, openPage } from './support/open'
 
 type Page = Awaited<ReturnType<typeof openPage>>
 
@@ -7,7 +7,7 @@ async function enterLine({ press, fill }: Page, line: string) {
   await press('Enter practice done elsewhere')
   await fill('In one line', line)
   await press('Keep it')
-  await vi.waitFor(() => expect(document.querySelector('[role=dialog]')).toBeNull(), 5000)
+  await eventually(() => expect(document.querySelector('[role=dialog]')).toBeNull())
 }
 
 it('a class of last week is entered in one line, with its forms and how it felt', async () => {
@@ -77,9 +77,9 @@ it('a session that is removed comes back with one press', async () => {
   await enterLine(page, 'class 60 min yesterday 18:30')
   await page.press(/18:30/)
   await page.press('Remove this session')
-  await vi.waitFor(() => expect(page.store.profile.sessions).toEqual([]))
+  await eventually(() => expect(page.store.profile.sessions).toEqual([]))
   await page.press('Take it back')
-  await vi.waitFor(() => expect(page.store.profile.sessions).toHaveLength(1))
+  await eventually(() => expect(page.store.profile.sessions).toHaveLength(1))
 })
 
 it('a corrected entry keeps what was recorded, and can be restored to it', async () => {

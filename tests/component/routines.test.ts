@@ -1,8 +1,8 @@
-import { expect, it, vi } from 'vitest'
-import { openPage } from './support/open'
+import { expect, it } from 'vitest'
+import { eventually, openPage } from './support/open'
 
 const names = () => [...document.querySelectorAll('[data-entry] strong')].map((each) => each.textContent)
-const namesAre = (wanted: string[]) => vi.waitFor(() => expect(names()).toEqual(wanted), 5000)
+const namesAre = (wanted: string[]) => eventually(() => expect(names()).toEqual(wanted))
 
 async function assemble(...forms: string[]) {
   const page = await openPage('/routines')
@@ -63,10 +63,10 @@ it('a ready-made routine is copied, not changed, and the copy can be removed', a
   expect(await find('textbox', 'Name of the routine')).toHaveProperty('value', 'While the kettle warms, my way')
   await press('All about Three sweeps down')
   await press('Remove Three sweeps down')
-  await vi.waitFor(() => expect(store.profile.routines[0]!.entries).toHaveLength(4))
+  await eventually(() => expect(store.profile.routines[0]!.entries).toHaveLength(4))
   await router.push('/routines')
   await shows('While the kettle warms3 min 59 s · 5 steps')
   await press('Remove While the kettle warms, my way')
   await press('Remove it')
-  await vi.waitFor(() => expect(store.profile.routines).toEqual([]))
+  await eventually(() => expect(store.profile.routines).toEqual([]))
 })

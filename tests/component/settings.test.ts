@@ -1,10 +1,10 @@
 import { expect, it, vi } from 'vitest'
-import { openPage } from './support/open'
+import { eventually, openPage } from './support/open'
 
 it('a condition that is ticked is stored', async () => {
   const { press, store } = await openPage('/settings')
   await press(/blood pressure/i, 'checkbox')
-  await vi.waitFor(() => expect(store.settings.conditions).toEqual(['highBloodPressure']))
+  await eventually(() => expect(store.settings.conditions).toEqual(['highBloodPressure']))
 })
 
 it('a search finds a setting by its name or by another word for it', async () => {
@@ -36,7 +36,7 @@ it('a bad archive is refused with its field named, and nothing is changed', asyn
   const before = JSON.stringify(store.profile)
   await find('heading', 'My data')
   const archive = async (text: string) => {
-    const chooser = await vi.waitFor(() => {
+    const chooser = await eventually(() => {
       const field = document.querySelector<HTMLInputElement>('input[aria-label="Archive to import"]')
       expect(field).not.toBeNull()
       return field!

@@ -1,6 +1,6 @@
-import { expect, it, vi } from 'vitest'
+import { expect, it } from 'vitest'
 import { demoPerson } from '#data'
-import { openPage } from './support/open'
+import { eventually, openPage } from './support/open'
 
 it('a suggested week is shown, stored when it is taken, and can be undone', async () => {
   const demo = demoPerson('2026-03-10', 'UTC')
@@ -8,7 +8,7 @@ it('a suggested week is shown, stored when it is taken, and can be undone', asyn
   await press('Make me a week')
   await shows('Nothing of it is laid yet.')
   await press('Lay this week')
-  await vi.waitFor(() => expect(store.profile.planned.length).toBeGreaterThan(1), 5000)
+  await eventually(() => expect(store.profile.planned.length).toBeGreaterThan(1))
   await press('Take it back')
-  await vi.waitFor(() => expect(store.profile.planned).toEqual([]), 5000)
+  await eventually(() => expect(store.profile.planned).toEqual([]))
 })

@@ -75,6 +75,9 @@ export async function openPage(path: string, person: Partial<PersonData> = {}, t
   return { router, store, ...hands() }
 }
 
+/** Wait until this holds: a moment, but for a busy machine. */
+export const eventually = <T>(look: () => T) => vi.waitFor(look, { timeout: 60_000, interval: 20 })
+
 /** The elements that may have a role, for the roles that are asked for most. */
 const ELEMENTS: Record<string, string> = {
   button: 'button, [role=button]',
@@ -101,11 +104,11 @@ const isNamed = (element: Element, name: string | RegExp) =>
 async function findNamed(part: () => HTMLElement, role: string, name: string | RegExp): Promise<HTMLElement> {
   const elements = ELEMENTS[role]
   if (!elements) return within(part()).findByRole(role, { name })
-  return vi.waitFor(() => {
+  return eventually(() => {
     const found = [...part().querySelectorAll<HTMLElement>(elements)].filter((each) => isNamed(each, name))
     expect(found.length, `${role} “${name}”`).toBe(1)
     return found[0]!
-  }, WAIT)
+  })
 }
 
 /** What a person does and sees, on the whole page or within a part of it. */
@@ -129,8 +132,8 @@ function hands(part: () => HTMLElement = () => document.body) {
       await user.click(await screen.findByRole('option', { name: option }))
     },
     /** The words that are shown come to hold these. */
-    shows: (words: string | RegExp) => vi.waitFor(() => expect(wordsOf(part())).toMatch(asPattern(words)), WAIT),
-    lacks: (words: string | RegExp) => vi.waitFor(() => expect(wordsOf(part())).not.toMatch(asPattern(words)), WAIT),
+    shows: (words: string | RegExp) => eventually(() => expect(wordsOf(part())).toMatch(asPattern(words))),
+    lacks: (words: string | RegExp) => eventually(() => expect(wordsOf(part())).not.toMatch(asPattern(words))),
     /** The same within a named part. */
     within: async (role: string, name: string | RegExp) => {
       const found = await find(role, name)
@@ -138,7 +141,6 @@ function hands(part: () => HTMLElement = () => document.body) {
     },
   }
 }
-const WAIT = { timeout: 5000, interval: 20 }
 const wordsOf = (part: HTMLElement) => part.textContent.replace(/\s+/g, ' ')
 const asPattern = (words: string | RegExp) =>
   typeof words === 'string' ? new RegExp(words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')) : words

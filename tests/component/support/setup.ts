@@ -7,7 +7,7 @@ import { stubWorkers } from './workers'
 vi.mock('comlink', async () => (await import('./workers')).comlinkHere)
 
 // Whether something is visible takes most of the time to work out here; the browser tests look at that.
-configure({ asyncUtilTimeout: 5000, defaultHidden: true })
+configure({ asyncUtilTimeout: 60_000, defaultHidden: true })
 
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory()
