@@ -1,4 +1,4 @@
-import type { Lately } from '#core/plan'
+import { latelyOf } from '#core/plan'
 import fc from 'fast-check'
 import { steadyPace, type Pace } from '#core/breath'
 import {
@@ -289,13 +289,4 @@ export function sessionAsInVersion1({ asides, done, ...session }: SessionRecord)
 }
 
 /** What was practised lately: nothing. */
-export const NOTHING_LATELY: Lately = {
-  routines: {},
-  formDays: {},
-  areas: {},
-  parts: {},
-  sidesShort: {},
-  legs: { week: 0, usual: 0 },
-  secondsToday: 0,
-  daysRunning: 0,
-}
+export const NOTHING_LATELY = latelyOf([], [], '2026-01-01', 0)

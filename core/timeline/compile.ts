@@ -34,7 +34,7 @@ export function scheduleOf(routine: Routine, forms: readonly Form[]): ScheduleIt
   return performancesOf(routine, forms).map((performance, id) => scheduleItem(id, performance))
 }
 
-/** The schedule of one entry of a routine, where it stands there. */
+/** The schedule of one entry in its routine, with what lies between it and the next entry. */
 export function scheduleOfEntry(routine: Routine, forms: readonly Form[], entryId: string): ScheduleItem[] {
   const piece = piecesOf(routine, forms).find((each) => each.entryId === entryId)
   return (piece?.performances ?? []).map((performance, id) => scheduleItem(id, performance))

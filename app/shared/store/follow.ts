@@ -1,10 +1,8 @@
 import { v4 as newUuid } from 'uuid'
 import { defineStore } from 'pinia'
-import { computed, shallowRef, watch } from 'vue'
-import { ledPlan, unadjusted, type LedPlan } from '#core/compose'
-import { concernsOf } from '#core/forms'
-import { NOT_SAID, type Felt, type SessionRecord } from '#core/journal'
-import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type TodayVersion } from '#core/routine'
+import { computed, shallowRef } from 'vue'
+import { NOT_SAID, type Felt } from '#core/journal'
+import type { Routine } from '#core/routine'
 import {
   currentPosition,
   nameOf,
@@ -16,41 +14,23 @@ import {
   type CommandName,
   type NewRemainder,
   type RunnerState,
-  type SessionPlan,
 } from '#core/runner'
 import type { Cue } from '#core/sound'
-import { endSeconds, momentAt, type Companion } from '#core/timeline'
-import { SPARE_CLOSING } from '#data'
+import { endSeconds, momentAt } from '#core/timeline'
 import { deviceTimeZone, keepTime, nowMs, setSessionClock } from '~/shared/sound/clock'
 import { createSessionSound } from '~/shared/sound/sessionSound'
 import { useInterrupted } from './interrupted'
 import { usePersonStore } from './person'
-import { deletionOf } from './saving'
 import type { StoredRunning } from './database'
-import { createRunningKeeper, recordFrom, storedRunning } from './runningKeeper'
+import { storedRunning } from './runningKeeper'
+import { createSessionPlan, type Beside, type Today } from './sessionPlan'
+import { createSessionRecord } from './sessionRecord'
 import { holdSession } from './tabs'
 
 /** So many phases ahead the clock may be set right. */
 const PHASES_AHEAD = 4
 /** A beat that comes this late means that the device has slept. */
 const SLEPT_MS = 5000
-/** A session of less is not written down. Our choice. */
-const NOTHING_BELOW_SECONDS = 1
-
-/** What a session is besides a routine that is followed. */
-export type Beside = Pick<SessionPlan, 'elsewhereSeconds' | 'lesson'>
-/** How a session is done today. */
-export interface Today {
-  version: TodayVersion | null
-  /** Of each wrist weight, with weights. */
-  weightKg?: number
-  /** Each form as far as it is learned. */
-  leadsAsLearned?: boolean
-  companions: readonly Companion[]
-  /** Ignore the health settings this time. */
-  asWritten?: boolean
-}
-
 /** When the next phases start, in milliseconds since 1970; null while nothing is going on, or it is waited. */
 function nextPhasesMs(state: RunnerState): number[] | null {
   const here = state.status === 'running' && state.overrunSeconds === 0 ? currentPosition(state) : null
@@ -61,48 +41,21 @@ function nextPhasesMs(state: RunnerState): number[] | null {
     .map((segment) => clockMs + (endSeconds(timeline, segment) - positionSeconds) * 1000)
 }
 
-/** What a routine is followed from, with the plan's own closing for a routine that has none. */
-function planOf(routine: Routine, person: ReturnType<typeof usePersonStore>) {
-  const { forms, ways, ...setting } = person.setting
-  const used = new Set([...formIdsOf(routine), ...SPARE_CLOSING])
-  const closing = SPARE_CLOSING.flatMap((formId) => person.formsById.get(formId) ?? [])
-  return {
-    ...setting,
-    routine,
-    forms: forms.filter((form) => used.has(form.id)),
-    ways: ways.filter((way) => used.has(way.formId)),
-    closing: closing.map((form) => ({ ...stepFor(form, `closing-${form.id}`), restBreaths: 0 })),
-  }
-}
-
-/**
- * The session under way: a runner driven by the clock, heard as it goes, written down as it goes. (A store is set up by one function; its
- * parts are functions of a few lines.)
- */
+/** The session under way: a runner driven by the clock, heard as it goes (`sessionSound`), stored as it goes (`sessionRecord`). `sessionPlan` prepares it. */
 export const useFollowStore = defineStore('follow', () => {
   const person = usePersonStore()
   const state = shallowRef<RunnerState | null>(null)
-  const record = shallowRef<SessionRecord | null>(null)
   const before = shallowRef<Felt>(NOT_SAID)
   /** What was last done at a command, or could not be; and that the device slept. */
   const answer = shallowRef<{ name: CommandName | 'slept'; done: boolean } | null>(null)
-  /** What was laid out, whatever of it is done otherwise today. */
-  let asPlanned: { routine: Routine; beside: Beside } | null = null
-  /** The same routine as it is written, in the way of today. */
-  const written = shallowRef<Routine | null>(null)
-  /** The plan as adjusted for the health settings, and whether the person is asked before it starts. */
-  const led = shallowRef<LedPlan | null>(null)
-  /** Stages of learning that this session has moved: taken back with its end. */
-  let movedStages: string[] = []
   let id = ''
   let timeZone = ''
-  let keeper: ReturnType<typeof createRunningKeeper> | null = null
-  /** Whether the record of the session that has ended is in the journal yet. */
-  const kept = shallowRef<'being written' | 'kept' | 'not kept' | 'nothing'>('being written')
   /** Another tab has the session now; the screen that showed it leaves. */
   const takenOver = shallowRef(false)
   let letGo: (() => void) | null = null
-  const about = () => ({ id, timeZone, before: before.value })
+  const { written, led, planRoutine, planToday } = createSessionPlan(person)
+  const stored = createSessionRecord(person, () => ({ id, timeZone, before: before.value }))
+  const { record, kept } = stored
   const sound = createSessionSound(
     () => ({ sound: person.settings.sound, voice: person.settings.voice, recordings: person.profile.recordings }),
     beat,
@@ -120,8 +73,7 @@ export const useFollowStore = defineStore('follow', () => {
     leave()
     takenOver.value = false
     setSessionClock()
-    asPlanned = { routine: asWritten(routine), beside }
-    state.value = readyRunner(lead({ ...planOf(asPlanned.routine, person), ...beside }))
+    state.value = readyRunner(planRoutine(routine, beside))
     record.value = null
     before.value = NOT_SAID
     answer.value = null
@@ -130,30 +82,12 @@ export const useFollowStore = defineStore('follow', () => {
     id = newUuid()
     timeZone = deviceTimeZone()
   }
-  /** What Today and the week propose is adjusted already: as it is written, the record can say so, and the person can choose. */
-  function asWritten(routine: Routine): Routine {
-    const stored = person.routines.find(({ id: storedId }) => storedId === routine.id)
-    const concerns = concernsOf(person.settings.conditions)
-    return stored && concerns.size > 0 ? unadjusted({ ...person.setting, routine }, stored, concerns) : routine
-  }
-  /** Adjust a plan for the health settings; every session passes here. */
-  function lead(plan: SessionPlan, asWritten = false): SessionPlan {
-    written.value = plan.routine
-    led.value = ledPlan(plan, concernsOf(person.settings.conditions), asWritten)
-    return led.value.plan
-  }
-  /**
-   * How it is done today: all of it in a version, wherever a form has that (as planned without one), each form as far as it is learned, and
-   * who practises with me. Only before it begins.
-   */
-  function doToday({ version, weightKg, leadsAsLearned, companions, asWritten }: Today) {
-    if (!asPlanned || state.value?.status !== 'ready') return
+  /** How it is done today. Only before it begins. */
+  function doToday(today: Today) {
+    if (state.value?.status !== 'ready') return
     const { leader } = state.value
-    const { routine: planned, beside } = asPlanned
-    const learned = leadsAsLearned ? asLearned(planned, person.stageOf) : planned
-    const routine = version ? inVersionToday(learned, person.setting, version, weightKg) : learned
-    const together = companions.length > 0 ? { companions: companions.map((companion) => ({ ...companion })) } : {}
-    const plan = lead({ ...planOf(routine, person), ...beside, ...together }, asWritten)
+    const plan = planToday(today)
+    if (!plan) return
     state.value = { ...readyRunner(plan), leader }
     void sound.learnWords(state.value.timeline)
   }
@@ -185,7 +119,7 @@ export const useFollowStore = defineStore('follow', () => {
   async function yieldIt() {
     catchUp()
     write()
-    await keeper?.finally(() => Promise.resolve())
+    await stored.settled()
     givenUp()
   }
 
@@ -255,83 +189,19 @@ export const useFollowStore = defineStore('follow', () => {
   }
 
   function write() {
-    if (!state.value || !isUnderWay(state.value)) return
-    keeper ??= createRunningKeeper(person.kept, about())
-    void keeper.keep(state.value)
+    if (state.value && isUnderWay(state.value)) stored.write(state.value)
   }
   function finish() {
-    record.value = state.value && recordFrom(state.value, about())
-    const finished = record.value
-    if (!finished) return
-    keeper ??= createRunningKeeper(person.kept, about())
-    kept.value = 'being written'
-    const endedId = id
-    void keeper.finally(async () => {
-      // A session that ended at once is not stored.
-      if (finished.practisedSeconds < NOTHING_BELOW_SECONDS) {
-        kept.value = 'nothing'
-        await person.kept.deleteRunning(endedId)
-        return
-      }
-      const isKept = await person.putSession(finished)
-      movedStages = isKept ? await person.moveStages(finished) : []
-      if (record.value?.id === endedId) kept.value = isKept ? 'kept' : 'not kept'
-      // What it was followed from goes only when its record is there.
-      if (isKept) await person.kept.deleteRunning(endedId)
-    })
+    if (!state.value || !stored.finish(state.value)) return
     letGo?.()
     sound.endBeat()
   }
-  /** A session out of the journal, with the stages that it moved. */
-  const withoutRecord = (sessionId: string) => [
-    deletionOf('sessions', sessionId),
-    ...movedStages.map((stageId) => deletionOf('stages', stageId)),
-  ]
   /** The end was taken back: the session is under way again. */
   function awaken() {
-    record.value = null
-    void keeper?.finally(async () => {
-      await person.change(withoutRecord(id))
-    })
-    keeper = null
+    stored.takeBack()
     void hold(false)
     sound.reopen()
   }
-  /** Take the session that has ended out of the journal, with the stages that it moved. */
-  async function discard() {
-    if (!record.value) return
-    const { id: discardedId } = record.value
-    await keeper?.finally(() => Promise.resolve())
-    await person.change(withoutRecord(discardedId))
-    movedStages = []
-  }
-  /** Add how it felt to the record that was kept at the end. */
-  async function note(said: Pick<SessionRecord, 'after' | 'exertion' | 'recall' | 'sensations' | 'words'>) {
-    if (!record.value || kept.value === 'nothing') return
-    await keeper?.finally(() => Promise.resolve())
-    record.value = { ...record.value, ...said }
-    const noted = record.value
-    kept.value = (await person.putSession(noted)) ? 'kept' : 'not kept'
-    // What had to be looked up may move no form on that was moved on by the session's end.
-    if (said.recall === undefined || movedStages.length === 0) return
-    await person.change(movedStages.map((stageId) => deletionOf('stages', stageId)))
-    movedStages = await person.moveStages(noted)
-  }
-
-  // A database that was deleted under the session, and one that was written back, gets all of the session anew.
-  watch(
-    () => person.wasDeleted,
-    () => (keeper = null),
-  )
-  // What could not be written at first may be written later.
-  watch(
-    () => record.value !== null && person.isRefused('sessions', record.value.id),
-    (isUnkept, wasUnkept) => {
-      if (!wasUnkept || isUnkept || kept.value !== 'not kept' || !record.value) return
-      kept.value = 'kept'
-      void person.kept.deleteRunning(record.value.id)
-    },
-  )
 
   /** Take up the interrupted session where it was last seen, paused. False when another tab was sooner. */
   async function takeUp(): Promise<boolean> {
@@ -344,17 +214,17 @@ export const useFollowStore = defineStore('follow', () => {
     person.tabs.tell({ kind: 'yield', sessionId: other.id })
     return takeUpStored(other, true)
   }
-  async function takeUpStored(stored: StoredRunning, takesOver: boolean): Promise<boolean> {
+  async function takeUpStored(running: StoredRunning, takesOver: boolean): Promise<boolean> {
     leave()
     takenOver.value = false
-    id = stored.id
+    id = running.id
     if (!(await hold(takesOver))) {
       id = ''
       await interruption.lookForInterrupted()
       return false
     }
     const { sessions } = await storedRunning(person.kept)
-    const latest = sessions.find((each) => each.id === stored.id) ?? stored
+    const latest = sessions.find((each) => each.id === running.id) ?? running
     // The wall clock may have been set back since: time does not run backward in a session.
     setSessionClock(latest.running.aliveAtMs)
     state.value = tick(replay(latest.running), nowMs())
@@ -362,7 +232,7 @@ export const useFollowStore = defineStore('follow', () => {
     record.value = null
     before.value = latest.before
     timeZone = latest.timeZone
-    interruption.leaveOut(stored.id)
+    interruption.leaveOut(running.id)
     elsewhere.value = null
     // The tab that gave it up, and any other, can say now where it is.
     person.tabs.tell({ kind: 'changed', workspace: person.workspace, what: 'running' })
@@ -373,7 +243,7 @@ export const useFollowStore = defineStore('follow', () => {
     sound.close()
     letGo?.()
     letGo = null
-    keeper = null
+    stored.letGo()
     state.value = null
   }
 
@@ -391,8 +261,8 @@ export const useFollowStore = defineStore('follow', () => {
     command,
     takeRemainder,
     beat,
-    note,
-    discard,
+    note: stored.note,
+    discard: stored.discard,
     takenOver,
     unsaid: sound.unsaid,
     takeUp,
