@@ -37,6 +37,7 @@ export default defineConfig({
     setupFiles: ['tests/properties.ts'],
     // Nothing here waits for anything; a shared machine may give it a fraction of its time.
     testTimeout: 90_000,
+    hookTimeout: 90_000,
     pool: 'threads',
     maxWorkers: '100%',
     projects: [
