@@ -79,6 +79,21 @@ const FEATURES = [
   'voice',
 ]
 
+/** The rooms of app/shared, in the order in which they stand on one another. */
+const SHARED_ROOMS = [
+  'clock',
+  'words',
+  'store',
+  'devices',
+  'sound',
+  'session',
+  'drawing',
+  'ui',
+  'evidence',
+  'files',
+  'plan',
+]
+
 const noImport = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
 const NO_PAGES = {
   regex: '(^~|\\.\\.)/(pages|layouts)/',
@@ -96,10 +111,21 @@ const appRules = [
       },
     ]),
   })),
-  {
-    files: ['app/shared/**'],
-    rules: noImport([NO_PAGES, { regex: '/features/', message: 'shared knows no feature.' }]),
-  },
+  ...SHARED_ROOMS.map((room, place) => ({
+    files: [`app/shared/${room}/**`],
+    rules: noImport([
+      NO_PAGES,
+      { regex: '/features/', message: 'shared knows no feature.' },
+      ...(place + 1 < SHARED_ROOMS.length
+        ? [
+            {
+              regex: `(shared|\\.\\.)/(${SHARED_ROOMS.slice(place + 1).join('|')})/`,
+              message: `app/shared/${room} lies upstream of this room; imports run one way.`,
+            },
+          ]
+        : []),
+    ]),
+  })),
   {
     files: ['app/**'],
     rules: {

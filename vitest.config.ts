@@ -6,7 +6,7 @@ import { runsAll } from './tests/runsAll'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
-const ISOLATED = 'tests/unit/app/{store,exchange,plan,sound}/**/*.test.ts'
+const ISOLATED = 'tests/unit/app/{store,session,exchange,plan,sound}/**/*.test.ts'
 
 /** What Nuxt imports by itself in screens. */
 const NUXT = [

@@ -13,7 +13,7 @@ import { elsewhereRecord, type SessionRecord } from '#core/journal'
 import { replay } from '#core/runner'
 import type { Routine } from '#core/routine'
 import type { StoredAlive, StoredRunning } from '~/shared/store/database'
-import { storedRunning } from '~/shared/store/runningKeeper'
+import { storedRunning } from '~/shared/session/runningKeeper'
 import { CHROMIUM, CHROMIUM_ARGS, startServer } from './support/browser'
 import { between, chance, oneOf } from './support/seed'
 

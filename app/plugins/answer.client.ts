@@ -1,6 +1,6 @@
 import { START_LOCATION } from 'vue-router'
 import { usePersonStore } from '~/shared/store/person'
-import { doOwed } from '~/shared/ui/afterPicture'
+import { doOwed } from '~/shared/drawing/afterPicture'
 import { goingTo } from '~/shared/ui/going'
 
 /** A task of its own, behind those that wait: a browser draws what a press has changed before it comes to it. (Timers may stand still; this does not.) */

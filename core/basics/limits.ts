@@ -1,4 +1,4 @@
-import type { Fault } from './validate'
+import type { Fault } from './fault'
 
 /** Far more than any item of this trade needs; what is larger or deeper is refused before anything looks into it. */
 const MOST_DEPTH = 24

@@ -1,14 +1,7 @@
 import { ValidationError, type InferType, type Schema } from 'yup'
+import type { Checked, Fault } from './fault'
 import { sizeOf } from './limits'
 import { quickCheckOf } from './quick'
-
-/** One thing wrong: the path of the field and a sentence. */
-export interface Fault {
-  path: string
-  message: string
-}
-
-export type Checked<T> = { ok: true; value: T } | { ok: false; faults: Fault[] }
 
 /** More faults than this in one file help nobody, and no sentence is made longer by what stands in the file. */
 export const MOST_FAULTS = 20

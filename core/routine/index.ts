@@ -1,4 +1,5 @@
 /** Routines: steps and patterns in their order, and the changes a person makes to them. */
+export * from './buildStages'
 export * from './types'
 export * from './layers'
 export { asLearned, hasUnlearned, inVersionToday, versionsIn, type TodayVersion } from './today'

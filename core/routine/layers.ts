@@ -1,5 +1,5 @@
 import type { VersionKind } from '../forms'
-import { BUILD_STAGES, type BuildStage } from './types'
+import { BUILD_STAGES, type BuildStage } from './buildStages'
 
 /** In- and out-breath in counts: 4 in and 8 out. */
 export interface BreathRatio {

@@ -22,16 +22,8 @@ import {
 } from '../basics'
 import { ARC_PARTS, optionalMannerSchema, VERSION_KINDS } from '../forms'
 import type { BreathRatio, Layer, LayerFrom, LayerSo } from './layers'
-import {
-  BUILD_STAGES,
-  PATTERNS,
-  type Between,
-  type Entry,
-  type Group,
-  type Routine,
-  type RoutineVersion,
-  type Step,
-} from './types'
+import { BUILD_STAGES } from './buildStages'
+import { PATTERNS, type Between, type Entry, type Group, type Routine, type RoutineVersion, type Step } from './types'
 
 /** How much a routine may hold, and of what. */
 export const LIMITS = {

@@ -1,6 +1,7 @@
 import type { ArcPart, LearningStage } from '../forms'
 import { withFirstLayers } from './today'
-import type { BuildStage, Routine } from './types'
+import type { BuildStage } from './buildStages'
+import type { Routine } from './types'
 
 /** How all of a lesson may be led, besides whole. */
 export const LED_STAGES = ['movement', 'handsOnly', 'seated'] as const satisfies readonly BuildStage[]

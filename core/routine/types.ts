@@ -1,4 +1,5 @@
 import type { ArcPart, Form, Manner } from '../forms'
+import type { BuildStage } from './buildStages'
 import type { BreathRatio, Layer } from './layers'
 
 /** One form in a routine. The unit of `count` and its scope (per side or in all) are the form's. */
@@ -36,10 +37,6 @@ export const PATTERNS = ['rounds', 'ladder', 'link', 'buildUp', 'directions', 'r
  * `post`: positions of a stand, one after the other.
  */
 export type Pattern = (typeof PATTERNS)[number]
-
-export const BUILD_STAGES = ['watch', 'handsOnly', 'seated', 'movement', 'whole'] as const
-/** A stage of building up: watch a round, hands only, sitting, the movement while the breath is left free, the whole movement with its breath. */
-export type BuildStage = (typeof BUILD_STAGES)[number]
 
 /** Steps that are one piece, done several times over, with breaths of rest between the rounds. */
 export interface Group {

@@ -13,7 +13,7 @@ import {
 } from '../forms'
 import type { BuildStage, SoHere } from '../routine'
 import type { Performance } from './performances'
-import { phasesOf, type PhaseOfForm } from './repetitions'
+import { phasesOf, type PhaseOfForm } from './phases'
 import type { PracticeSetting } from './types'
 
 /** How a form is done in one performance, or in a unit of it. */

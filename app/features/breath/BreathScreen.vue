@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import { breathByMonth, breathsPerMinute, measureToKeep, settlingPace, type BreathMeasure } from '#core/breath'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { durationPhrase, momentPhrase } from '~/shared/words/time'

@@ -10,7 +10,7 @@ import {
   type Refusal,
 } from '#core/breath'
 import { simulatedSensor, type BreathSensor } from '~/shared/devices/breathSensor'
-import { nowMs, setSessionClock } from '~/shared/sound/clock'
+import { nowMs, setSessionClock } from '~/shared/clock/sessionClock'
 
 /** How far a measuring has come: before it, under way, with a figure, without one, or given up because I felt light-headed. */
 export type MeasuringStage = 'ready' | 'measuring' | 'result' | 'refused' | 'lightHeaded'

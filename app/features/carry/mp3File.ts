@@ -1,7 +1,7 @@
 import { MP3_FRAME_SAMPLES, mp3InfoFrame, mp3Joiner } from '#core/formats'
 import { createFileParts } from './fileParts'
 import type { Mp3Lanes, Samples } from './mp3Encoder'
-import type { SoundFile } from './soundFiles'
+import type { SoundFile } from './soundFile'
 import { id3Of, type SoundTags } from './tags'
 
 /** A stretch begins so many frames early (0.8 s): an encoder hears what came before, and makes the same of what follows as if it had heard it all. */

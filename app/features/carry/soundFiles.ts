@@ -2,16 +2,11 @@ import { pcm16, riffChunk, wavHeader } from '#core/formats'
 import { createFileParts } from './fileParts'
 import type { Mp3Lanes } from './mp3Encoder'
 import { mp3File } from './mp3File'
+import type { SoundFile } from './soundFile'
 import { id3Of, vorbisChapters, type SoundTags } from './tags'
 
 export const SOUND_FORMATS = ['mp3', 'opus', 'wav'] as const
 export type SoundFormat = (typeof SOUND_FORMATS)[number]
-
-/** A sound file in the making: it takes samples block by block, and is whole at the end. */
-export interface SoundFile {
-  add: (block: readonly Float32Array[]) => Promise<void> | void
-  end: () => Promise<Blob> | Blob
-}
 
 /** What each format is: its rate in Hz, and what a file of it is called. MP3 and WAV as players of any age read them; Opus knows 48 kHz. */
 export const FORMAT_FACTS: Record<SoundFormat, { sampleRateHz: 44100 | 48000; extension: string; type: string }> = {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Fault } from '#core/basics'
 import { MOST_SNAPSHOTS, type Snapshot } from '~/shared/store/database'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { weekdayMomentPhrase } from '~/shared/words/time'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { HEARD, type Heard } from '~/shared/sound/player'
-import { audioSecondsAt, nowMs } from '~/shared/sound/clock'
+import { audioSecondsAt, nowMs } from '~/shared/clock/sessionClock'
 import { heardWords } from '~/shared/words/sound'
 
 /** What sounds and what is said, in writing, at the moment when it is heard. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { actionOf, USUAL_REMOTE, type RemoteAction } from '#core/runner'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
 import { ACTION_WORDS, inputPhrase } from '~/shared/words/commands'

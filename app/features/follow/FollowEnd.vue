@@ -9,8 +9,8 @@ import {
   type Felt,
   type Recall,
 } from '#core/journal'
-import { nowMs } from '~/shared/sound/clock'
-import { useFollowStore } from '~/shared/store/follow'
+import { nowMs } from '~/shared/clock/sessionClock'
+import { useFollowStore } from '~/shared/session/follow'
 import { DEVIATION_WORDS } from '~/shared/words/commands'
 import { EXERTION_LEGEND } from '~/shared/words/body'
 import { durationPhrase } from '~/shared/words/time'

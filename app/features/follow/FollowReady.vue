@@ -2,7 +2,7 @@
 import { LEADERS, type Leader, type RunnerState } from '#core/runner'
 import { hasUnlearned, versionsIn, type TodayVersion } from '#core/routine'
 import type { Companion } from '#core/timeline'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { lessonPhrase, STANCE_WORDS } from '~/shared/words/practice'
 import { plural } from '~/shared/words/numbers'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { undoSecondsLeft } from '#core/runner'
-import { nowMs } from '~/shared/sound/clock'
-import { useFollowStore } from '~/shared/store/follow'
+import { nowMs } from '~/shared/clock/sessionClock'
+import { useFollowStore } from '~/shared/session/follow'
 import { ANSWER_WORDS } from '~/shared/words/commands'
 import { durationPhrase } from '~/shared/words/time'
 

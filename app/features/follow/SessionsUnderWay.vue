@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { weekdayMomentPhrase } from '~/shared/words/time'
 
 /** What was interrupted when the application was last closed, and what another tab follows. */

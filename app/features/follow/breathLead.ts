@@ -1,7 +1,7 @@
 import { watch, onScopeDispose } from 'vue'
 import { liveTurns } from '#core/breath'
 import { simulatedSensor } from '~/shared/devices/breathSensor'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 
 /** Always the same simulated wearer. */

@@ -1,6 +1,6 @@
 import { onMounted, onScopeDispose, watch, type Ref } from 'vue'
 import { useWindowSize } from '@vueuse/core'
-import { afterPicture } from '~/shared/ui/afterPicture'
+import { afterPicture } from '~/shared/drawing/afterPicture'
 /** Halvings until the size is found: to about 1%. */
 const ROUNDS = 6
 /** Within so much the size that stands is left as it is. */

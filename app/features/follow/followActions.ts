@@ -2,7 +2,7 @@ import { ref } from 'vue'
 import { closeNow, refitRemainder } from '#core/compose'
 import type { PlainCommand, RemoteAction } from '#core/runner'
 import { isBody } from '#core/timeline'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 
 /** What is asked on the screen while following. */

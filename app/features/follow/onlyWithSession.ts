@@ -1,4 +1,4 @@
-import { followStore } from '~/shared/store/followLater'
+import { followStore } from '~/shared/session/followLater'
 
 /** Nothing laid out to follow, as after a reload: Today offers what was interrupted. */
 export async function onlyWithSession() {

@@ -11,7 +11,7 @@ import {
   type Shown,
   type ShownMessage,
 } from '#core/runner'
-import { nowMs } from '~/shared/sound/clock'
+import { nowMs } from '~/shared/clock/sessionClock'
 import { plainCopy } from '~/shared/store/plainCopy'
 
 /** Asks what is led, or says that it is shown. */

@@ -5,7 +5,7 @@ import { type SoundWorkerClient, startSoundWorker } from '~/shared/sound/soundWo
 import { routineOfOne } from '#core/routine'
 import { cuesOf, type Cue } from '#core/sound'
 import { compileTimeline, isBody, totalsOf, type Timeline } from '#core/timeline'
-import { audioSecondsAt, driveBy, keepTime, nowMs, setSessionClock } from '~/shared/sound/clock'
+import { audioSecondsAt, driveBy, keepTime, nowMs, setSessionClock } from '~/shared/clock/sessionClock'
 import { createSpeaker } from '~/shared/sound/speaker'
 import { usePersonStore } from '~/shared/store/person'
 import { durationPhrase } from '~/shared/words/time'

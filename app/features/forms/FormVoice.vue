@@ -2,7 +2,7 @@
 import { v4 as newUuid } from 'uuid'
 import type { Form } from '#core/forms'
 import { useCueRecorder } from '~/shared/sound/cueRecorder'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { useTrySound } from '~/shared/sound/trySound'
 import { usePersonStore } from '~/shared/store/person'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { growth, hasChanged, type Growth } from '#core/journal'
-import { deviceTimeZone } from '~/shared/sound/clock'
+import { deviceTimeZone } from '~/shared/clock/wallClock'
 import { usePersonStore } from '~/shared/store/person'
 import { useGrowing } from '~/shared/ui/growing'
 import GrowthChart from './GrowthChart.vue'

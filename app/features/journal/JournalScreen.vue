@@ -18,7 +18,7 @@ import {
   type JournalFilter,
   type SessionRecord,
 } from '#core/journal'
-import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
+import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
 import { usePersonStore } from '~/shared/store/person'
 import SearchField from '~/shared/ui/SearchField.vue'
 import { plural } from '~/shared/words/numbers'

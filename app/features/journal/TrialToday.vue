@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { trialAsks, trialDays, trialRoutine } from '#core/evidence'
-import { followStore } from '~/shared/store/followLater'
+import { followStore } from '~/shared/session/followLater'
 import { usePersonStore } from '~/shared/store/person'
 import { armPhrase } from './trialWords'
 import { useTrialNames } from './useTrialNames'

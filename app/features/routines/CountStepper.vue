@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useAnswered } from '~/shared/ui/afterPicture'
+import { useAnswered } from '~/shared/drawing/afterPicture'
 
 /** A number with one step down and one step up. */
 const props = defineProps<{

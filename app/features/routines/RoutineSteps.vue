@@ -15,7 +15,7 @@ import {
 import { PATTERN_LINES, PATTERN_TITLES } from './composerWords'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
-import { useLater } from '~/shared/ui/afterPicture'
+import { useLater } from '~/shared/drawing/afterPicture'
 import AfterPicture from '~/shared/ui/AfterPicture.vue'
 import BetweenChoice from './BetweenChoice.vue'
 import CountStepper from './CountStepper.vue'

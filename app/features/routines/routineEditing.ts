@@ -5,7 +5,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { checkItem } from '#core/formats'
 import type { Form } from '#core/forms'
 import type { Routine } from '#core/routine'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { usePersonStore } from '~/shared/store/person'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 

@@ -2,7 +2,7 @@
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useSeasons } from '~/shared/plan/useSeasons'
 import { useCompiled } from '~/shared/store/compiled'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase, weekdayPhrase } from '~/shared/words/time'

@@ -2,9 +2,9 @@ import { computed } from 'vue'
 import { seriesState } from '#core/plan'
 import { inStage, type Lesson, type Series } from '#core/routine'
 import { SHIPPED_SERIES } from '#data'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { inOrderOfNames } from '~/shared/words/order'
-import { followStore } from '~/shared/store/followLater'
+import { followStore } from '~/shared/session/followLater'
 import { usePersonStore } from '~/shared/store/person'
 
 /** My series with how far each has come, the ready-made ones, and following a lesson. */

@@ -2,7 +2,7 @@
 import { v4 as newUuid } from 'uuid'
 import { toBase64, writeWav } from '#core/formats'
 import { levelledBell, MOST_BELL_SECONDS, type BellName } from '#core/sound'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { useTrySound } from '~/shared/sound/trySound'
 import { usePersonStore } from '~/shared/store/person'
 

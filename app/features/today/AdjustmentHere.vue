@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TodaySetting } from '~/shared/plan/plan.worker'
+import type { TodaySetting } from '~/shared/plan/planRequests'
 import { isForPage } from '~/shared/ui/keys'
 import AdjustmentList from './AdjustmentList.vue'
 import { useAdjustments } from './useAdjustments'

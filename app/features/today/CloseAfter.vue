@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { workOf } from '#core/basics'
 import { closeAfter, closingSecondsAfter, type ClosingKind } from '#core/compose'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { durationPhrase } from '~/shared/words/time'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { TODAY_STATES, type TodayState } from '#core/compose'
-import { useAnswered } from '~/shared/ui/afterPicture'
+import { useAnswered } from '~/shared/drawing/afterPicture'
 import { isForPage } from '~/shared/ui/keys'
 import { TODAY_WORDS } from '~/shared/words/body'
 import { HAND_MINUTES } from './atHand'

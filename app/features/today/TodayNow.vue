@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { TodayOffer } from '#core/plan'
-import { followStore } from '~/shared/store/followLater'
+import { followStore } from '~/shared/session/followLater'
 import { usePersonStore } from '~/shared/store/person'
 import { plural } from '~/shared/words/numbers'
 import { inOrderOfNames } from '~/shared/words/order'

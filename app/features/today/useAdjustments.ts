@@ -8,7 +8,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { adjustmentPhrase } from './adjustmentWords'
 import { askPlanner } from '~/shared/plan/planWorker'
-import type { TodaySetting } from '~/shared/plan/plan.worker'
+import type { TodaySetting } from '~/shared/plan/planRequests'
 
 /** The small changes that practice suggests, looked for once `isReady`; taken one by one, and taken back. */
 export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {

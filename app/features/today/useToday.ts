@@ -9,7 +9,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { AboutToday } from '~/shared/plan/facts'
 import { takeOpening } from '~/shared/plan/opening'
-import type { TodayAsk, TodayFound, TodaySetting } from '~/shared/plan/plan.worker'
+import type { TodayAsk, TodayFound, TodaySetting } from '~/shared/plan/planRequests'
 import { isTold, knowsAlready, settingNow, askPlanner } from '~/shared/plan/planWorker'
 import type { useTodayRequest } from './useTodayRequest'
 

@@ -3,7 +3,7 @@ import { usePersonStore } from '~/shared/store/person'
 import { aboutToday, lessonsNext, type AboutToday } from '~/shared/plan/facts'
 import { factsNow } from '~/shared/plan/factsNow'
 import { hourNow } from '~/shared/plan/hourNow'
-import type { TodaySetting } from '~/shared/plan/plan.worker'
+import type { TodaySetting } from '~/shared/plan/planRequests'
 import { usePlan } from '~/shared/plan/usePlan'
 import { useSeasons } from '~/shared/plan/useSeasons'
 

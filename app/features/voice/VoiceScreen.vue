@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import { promptsOf, spokenKey, wordsOf, type Prompt } from '#core/sound'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import type { CueMade } from '~/shared/sound/cueRecorder'
 import { recordedKey } from '~/shared/sound/speaker'
 import { useTrySound } from '~/shared/sound/trySound'

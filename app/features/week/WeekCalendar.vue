@@ -2,7 +2,7 @@
 import { wrap } from 'comlink'
 import { addDays } from '#core/journal'
 import { WEEK_LIMITS, type Busy, type Laid, type WeekRules } from '#core/plan'
-import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
+import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
 import { usePersonStore } from '~/shared/store/person'
 import { download } from '~/shared/ui/download'
 import { plural } from '~/shared/words/numbers'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { addDays, weekStart } from '#core/journal'
 import { routineOfLaid, type DayTime, type Laid, type PlannedDay, type PlannedPractice } from '#core/plan'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { isForPage } from '~/shared/ui/keys'
 import { shortDayPhrase, weekdayPhrase } from '~/shared/words/time'

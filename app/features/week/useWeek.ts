@@ -19,7 +19,7 @@ import { useKept } from '~/shared/plan/useKept'
 import { usePersonStore } from '~/shared/store/person'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 import { plainCopy } from '~/shared/store/plainCopy'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { usePlan } from '~/shared/plan/usePlan'
 import { usePlanned } from '~/shared/plan/usePlanned'
 

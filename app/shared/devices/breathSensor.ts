@@ -1,5 +1,5 @@
 import { simulateBelt, USUAL_BELT, type BeltSample } from '#core/breath'
-import { nowMs } from '~/shared/sound/clock'
+import { nowMs } from '~/shared/clock/sessionClock'
 
 /** Something worn that tells how the breath moves: a belt on the air, or the simulated one. Times are seconds from its start. */
 export interface BreathSensor {

@@ -1,6 +1,6 @@
 import { onScopeDispose, ref, type Ref } from 'vue'
 import { useResizeObserver } from '@vueuse/core'
-import { afterPicture } from '~/shared/ui/afterPicture'
+import { afterPicture } from '~/shared/drawing/afterPicture'
 
 /**
  * The size of what is drawn into, in pixels, followed as it changes; `usual` until it is laid out, which is before it is painted. (Asked for on being

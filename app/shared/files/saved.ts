@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 
 const SAVED_KEY = 'pebblebrook.saved'
 /** When all was last written to some file, how many sessions are in the chosen one, and from how many unsaved ones it is to be said again. */

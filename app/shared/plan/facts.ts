@@ -28,7 +28,7 @@ import {
 } from '#core/plan'
 import type { Routine } from '#core/routine'
 import type { LessonTaken } from '#core/runner'
-import type { TodayAsk } from './plan.worker'
+import type { TodayAsk } from './planRequests'
 
 /**
  * What of a person tells what to practise, as it is now: read off the store by a screen, or by a worker off what it has read itself. What is reckoned

@@ -4,7 +4,7 @@ import { possibleAmong } from '#core/plan'
 import type { Routine } from '#core/routine'
 import type { StoredPerson } from '~/shared/store/storedPerson'
 import type { PlanFacts } from './facts'
-import type { TodaySetting } from './plan.worker'
+import type { TodaySetting } from './planRequests'
 
 /** When it is, where the page is; a worker would have to guess. */
 export interface Moment {

@@ -1,13 +1,13 @@
 import { proxy } from 'comlink'
 import { PERSON_LISTS, type PersonData } from '#core/formats'
 import { untilShipped } from '#data'
-import { deviceTimeZone, wallMs } from '~/shared/sound/clock'
+import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
 import { readElsewhere } from '~/shared/store/ahead'
 import type { Workspace } from '~/shared/store/database'
 import type { usePersonStore } from '~/shared/store/person'
 import type { AboutToday } from './facts'
 import { hourNow } from './hourNow'
-import type { TodayFound } from './plan.worker'
+import type { TodayFound } from './planRequests'
 import { planWorker, shippedFor } from './planWorker'
 
 /** What the worker says of today by what it has read itself, while the page is still on its way. */

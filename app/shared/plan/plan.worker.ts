@@ -2,7 +2,7 @@ import { v4 as newUuid } from 'uuid'
 import { expose } from 'comlink'
 import { fitRoutine } from '#core/compose'
 import { readArchive } from '#core/formats'
-import type { Form, LearningStage } from '#core/forms'
+import type { Form } from '#core/forms'
 import { NOT_SAID } from '#core/journal'
 import { inStage, type Lesson, type Routine } from '#core/routine'
 import {
@@ -13,18 +13,12 @@ import {
   adjustments,
   offersNow,
   type Laid,
-  type MakeRequest,
-  type MakeWeekRequest,
   type Adjustment,
-  type AdjustmentRequest,
   prepareToday,
   seasonRoutine,
   type Prepared,
   type Season,
-  type SeasonRoutineRequest,
   type SeasonSession,
-  type TodayAgainst,
-  type TodayJudgement,
   type TodayOffer,
 } from '#core/plan'
 import { readPerson } from '~/shared/store/checks'
@@ -33,36 +27,8 @@ import { replaceAll } from '~/shared/store/writing'
 import type { StoredPerson } from '~/shared/store/storedPerson'
 import { aboutToday, openOn, type AboutToday } from './facts'
 import { factsOfStored, type Moment } from './factsOfStored'
+import type { AdjustmentAsk, SeasonAsk, SentSetting, TodayAsk, TodayFound, TodaySetting, WeekAsk } from './planRequests'
 import { stepsLed } from './stepsLed'
-
-/** What changes seldom: it is sent once, and again when it has changed. */
-export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
-/** The same as it is sent: what ships is named by its id. */
-export type SentSetting = Omit<TodaySetting, 'forms' | 'routines'> & {
-  forms: (Form | string)[]
-  routines: (Routine | string)[]
-}
-/** What small changes are asked by, besides the setting; only these of its routines are looked at. */
-export interface AdjustmentAsk extends Pick<AdjustmentRequest, 'sessions' | 'today' | 'dayEndsAtHour'> {
-  routineIds: readonly string[]
-  stages: [formId: string, stage: LearningStage][]
-}
-/** What a week is made by, besides the setting. */
-export type WeekAsk = Omit<MakeWeekRequest, keyof TodaySetting>
-export type TodayAsk = Omit<MakeRequest, keyof TodaySetting>
-/** What was found so far; the offers come one by one. */
-export interface TodayFound {
-  offers: TodayOffer[]
-  /** How many steps each of these is led in, by its routine. */
-  stepsOf: Record<string, number>
-  /** Why not each of the others. */
-  others: { routineId: string; against: TodayAgainst[] }[]
-  rest: TodayJudgement['rest']
-  isDone: boolean
-}
-
-/** What a season's session is made from, besides the setting. */
-export type SeasonAsk = Omit<SeasonRoutineRequest, keyof TodaySetting>
 
 type LedStage = NonNullable<Lesson['stage']>
 

@@ -3,7 +3,8 @@ import { toRaw } from 'vue'
 import { CATALOGUE, SHIPPED_ROUTINES, shippedText } from '#data'
 import type { usePersonStore } from '~/shared/store/person'
 import { plainCopy } from '~/shared/store/plainCopy'
-import type { PlanWorker, SentSetting, TodaySetting } from '~/shared/plan/plan.worker'
+import type { PlanWorker } from './plan.worker'
+import type { SentSetting, TodaySetting } from './planRequests'
 
 interface There {
   remote: Remote<PlanWorker>

@@ -1,7 +1,7 @@
 import type { PlannedPractice } from '#core/plan'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { usePersonStore } from '~/shared/store/person'
 import { usePlan } from './usePlan'
 import { quietNotice } from './quietNotice'

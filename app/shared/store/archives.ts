@@ -1,7 +1,7 @@
 import type { Fault } from '#core/basics'
 import type { ListName, PersonData, ReadArchive, Settings } from '#core/formats'
 import type { MarkedPerson, Unseen } from '#core/merge'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { snapshotsOf, type Workspace } from './database'
 import { giveOut } from './marking'
 import { forgetDrafts } from './drafts'

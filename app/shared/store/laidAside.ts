@@ -1,5 +1,5 @@
 import { v4 as newUuid } from 'uuid'
-import { wallMs } from '~/shared/sound/clock'
+import { wallMs } from '~/shared/clock/wallClock'
 import { writeChanges, type Change } from './changes'
 import type { Workspace } from './database'
 import { draftsOf, layDraft, readDraft } from './drafts'

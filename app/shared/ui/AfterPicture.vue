@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { afterPicture } from './afterPicture'
+import { afterPicture } from '~/shared/drawing/afterPicture'
 
 /** What is in it comes one picture after what stands around it. */
 const isThere = ref(false)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { afterPicture } from './afterPicture'
+import { afterPicture } from '~/shared/drawing/afterPicture'
 
 /** A field for the words that something is looked for with: a letter that is typed stands there before what answers to it is looked for and drawn. */
 const asked = defineModel<string>({ required: true })

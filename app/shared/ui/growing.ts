@@ -1,4 +1,4 @@
-import { afterPicture } from './afterPicture'
+import { afterPicture } from '~/shared/drawing/afterPicture'
 import { computed, onScopeDispose, ref, toValue, watch, type ComputedRef, type MaybeRefOrGetter } from 'vue'
 
 /**

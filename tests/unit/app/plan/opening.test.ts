@@ -1,7 +1,7 @@
 import { beforeEach, expect, it, vi } from 'vitest'
 import { newPerson } from '#core/formats'
 import { openWithWorker, takeOpening } from '~/shared/plan/opening'
-import type { TodayFound } from '~/shared/plan/plan.worker'
+import type { TodayFound } from '~/shared/plan/planRequests'
 import { readLatest } from '~/shared/store/ahead'
 
 /** The worker's part: what it has read, and what it tells of today, when a test lets it. */

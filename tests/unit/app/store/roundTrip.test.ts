@@ -24,7 +24,7 @@ import {
 import { readyRunner, reduce, tick, type PlainCommand } from '#core/runner'
 import { useRoutineEditing } from '~/features/routines/routineEditing'
 import { usePersonStore } from '~/shared/store/person'
-import { recordFrom } from '~/shared/store/runningKeeper'
+import { recordFrom } from '~/shared/session/runningKeeper'
 import { aForm, NO_WAITING } from '../../../helpers'
 import { runsAll } from '../../../runsAll'
 

@@ -3,13 +3,13 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { FIRST_SETTINGS } from '#core/formats'
 import { practiceDay, type SessionRecord } from '#core/journal'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import type { StoredAlive, StoredRunning } from '~/shared/store/database'
 import { aForm, aRoutine, aStep, NO_WAITING } from '../../../helpers'
 
 /** The real clock of the session, on a wall clock and a steady clock that the test moves; only the zone is given. */
 const device = vi.hoisted(() => ({ zone: 'Europe/Lisbon' }))
-vi.mock('~/shared/sound/clock', async (original) => ({ ...(await original()), deviceTimeZone: () => device.zone }))
+vi.mock('~/shared/clock/wallClock', async (original) => ({ ...(await original()), deviceTimeZone: () => device.zone }))
 vi.mock('~/shared/sound/sessionSound', () => ({
   createSessionSound: () => new Proxy({}, { get: (_, name) => (name === 'cuesFor' ? () => [] : () => undefined) }),
 }))

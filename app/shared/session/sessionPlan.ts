@@ -5,7 +5,7 @@ import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type Today
 import type { SessionPlan } from '#core/runner'
 import type { Companion } from '#core/timeline'
 import { SPARE_CLOSING } from '#data'
-import type { usePersonStore } from './person'
+import type { usePersonStore } from '~/shared/store/person'
 
 /** What a session is besides a routine that is followed. */
 export type Beside = Pick<SessionPlan, 'elsewhereSeconds' | 'lesson'>

@@ -6,7 +6,7 @@ import { outcomeOf, readyRunner, reduce, replay, tick, type PlainCommand, type R
 import { openWorkspace, type Database } from '~/shared/store/database'
 import { createWriteQueue } from '~/shared/store/writeQueue'
 import { keptRunning, type KeptRunning } from '~/shared/store/keptRunning'
-import { createRunningKeeper, storedRunning } from '~/shared/store/runningKeeper'
+import { createRunningKeeper, storedRunning } from '~/shared/session/runningKeeper'
 import { aForm, aPlan } from '../../../helpers'
 
 const T0 = 1_700_000_000_000

@@ -1,8 +1,8 @@
 import { computed, shallowRef } from 'vue'
-import type { StoredRunning } from './database'
-import { usePersonStore } from './person'
+import type { StoredRunning } from '~/shared/store/database'
+import { usePersonStore } from '~/shared/store/person'
 import { recordOfStored, storedRunning } from './runningKeeper'
-import { sessionsFollowed } from './tabs'
+import { sessionsFollowed } from '~/shared/store/tabs'
 
 /**
  * The sessions under way that this tab does not follow: one that another tab follows, and those that were interrupted when the application

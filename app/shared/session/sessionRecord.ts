@@ -1,9 +1,9 @@
 import { shallowRef, watch } from 'vue'
 import type { SessionRecord } from '#core/journal'
 import type { RunnerState } from '#core/runner'
-import type { usePersonStore } from './person'
+import type { usePersonStore } from '~/shared/store/person'
 import { createRunningKeeper, recordFrom } from './runningKeeper'
-import { deletionOf } from './saving'
+import { deletionOf } from '~/shared/store/saving'
 
 /** A session of less is not stored. Our choice. */
 const NOTHING_BELOW_SECONDS = 1

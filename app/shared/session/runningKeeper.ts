@@ -1,8 +1,8 @@
 import { recordOf, type Felt, type SessionRecord } from '#core/journal'
 import { outcomeOf, reduce, replay, toRunning, type RunnerState } from '#core/runner'
-import { plainCopy } from './plainCopy'
-import type { StoredAlive, StoredRunning } from './database'
-import type { KeptRunning } from './keptRunning'
+import { plainCopy } from '~/shared/store/plainCopy'
+import type { StoredAlive, StoredRunning } from '~/shared/store/database'
+import type { KeptRunning } from '~/shared/store/keptRunning'
 
 /** What is noted of a session besides what happened in it. */
 export interface SessionAbout {

@@ -4,14 +4,14 @@ import { steadyPace } from '#core/breath'
 import { closeNow, refitRemainder } from '#core/compose'
 import { FIRST_SETTINGS } from '#core/formats'
 import type { SessionRecord } from '#core/journal'
-import { useFollowStore } from '~/shared/store/follow'
+import { useFollowStore } from '~/shared/session/follow'
 import type { StoredAlive, StoredRunning } from '~/shared/store/database'
 import { aForm, aRoutine, aStep, NO_WAITING } from '../../../helpers'
 
 const clock = vi.hoisted(() => ({ ms: 0 }))
-vi.mock('~/shared/sound/clock', () => ({
+vi.mock('~/shared/clock/wallClock', () => ({ deviceTimeZone: () => 'Europe/Lisbon' }))
+vi.mock('~/shared/clock/sessionClock', () => ({
   nowMs: () => clock.ms,
-  deviceTimeZone: () => 'Europe/Lisbon',
   keepTime: () => undefined,
   setSessionClock: () => undefined,
 }))

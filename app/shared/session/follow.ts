@@ -17,15 +17,16 @@ import {
 } from '#core/runner'
 import type { Cue } from '#core/sound'
 import { endSeconds, momentAt } from '#core/timeline'
-import { deviceTimeZone, keepTime, nowMs, setSessionClock } from '~/shared/sound/clock'
+import { keepTime, nowMs, setSessionClock } from '~/shared/clock/sessionClock'
+import { deviceTimeZone } from '~/shared/clock/wallClock'
 import { createSessionSound } from '~/shared/sound/sessionSound'
 import { useInterrupted } from './interrupted'
-import { usePersonStore } from './person'
-import type { StoredRunning } from './database'
+import { usePersonStore } from '~/shared/store/person'
+import type { StoredRunning } from '~/shared/store/database'
 import { storedRunning } from './runningKeeper'
 import { createSessionPlan, type Beside, type Today } from './sessionPlan'
 import { createSessionRecord } from './sessionRecord'
-import { holdSession } from './tabs'
+import { holdSession } from '~/shared/store/tabs'
 
 /** So many phases ahead the clock may be set right. */
 const PHASES_AHEAD = 4

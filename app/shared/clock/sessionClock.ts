@@ -12,11 +12,6 @@ const reading = (): ClockReading => ({
   audioSeconds: audio?.state === 'running' ? audio.currentTime : null,
 })
 
-/** The time on the wall, in milliseconds since 1970: for dates. */
-export function wallMs(): number {
-  return Date.now()
-}
-
 /**
  * Set the session's clock by the wall clock; done when a session is laid out, and again as it begins, as a device may have slept since.
  * It never goes behind `atLeastMs`: the wall clock may have been set back since a session was last seen alive.
@@ -47,9 +42,4 @@ export function nowMs(): number {
 /** When on the audio clock a moment of the session's clock is, in seconds; null while no sound runs. */
 export function audioSecondsAt(sessionMs: number): number | null {
   return audioSecondsOf(clock, sessionMs)
-}
-
-/** The time zone that the device is in now. */
-export function deviceTimeZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone
 }

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'
-import { afterPicture, answerFirst, doOwed, useAnswered, useLater } from '~/shared/ui/afterPicture'
+import { afterPicture, answerFirst, doOwed, useAnswered, useLater } from '~/shared/drawing/afterPicture'
 
 let frames = new Map<number, () => void>()
 let asked = 0
