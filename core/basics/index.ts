@@ -1,7 +1,7 @@
 /** Basics: checking values against schemas, chance, statistics, tolerances and legibility; no word of the trade. */
 export * from './names'
 export * from './schema'
-export { isFields, quickCheckOf, tested } from './quick'
+export { isFields, quickCheckOf, tested } from './quickCheck'
 export type { Checked, Fault } from './fault'
 export { MOST_FAULTS, shortFault, validate } from './validate'
 export { crc32 } from './crc32'

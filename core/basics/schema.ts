@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill'
 import * as yup from 'yup'
 import { TEXT_LIMITS } from './names'
-import { asQuickAs, isFields, isText, quickCheckOf, quickly, type QuickCheck } from './quick'
+import { asQuickAs, isFields, isText, quickCheckOf, quickly, type QuickCheck } from './quickCheck'
 
 /** Names are trimmed and not empty; ids are short plain words. */
 const ID = /^[a-zA-Z0-9_-]{1,64}$/

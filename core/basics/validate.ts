@@ -1,7 +1,7 @@
 import { ValidationError, type InferType, type Schema } from 'yup'
 import type { Checked, Fault } from './fault'
 import { sizeOf } from './limits'
-import { quickCheckOf } from './quick'
+import { quickCheckOf } from './quickCheck'
 
 /** More faults than this in one file help nobody, and no sentence is made longer by what stands in the file. */
 export const MOST_FAULTS = 20

@@ -14,7 +14,7 @@ import {
 import { dayOf, daysBetween } from '../journal'
 import { changeGroup, changeStep, stepsOf, type Group, type Routine, type Step } from '../routine'
 import { TooLongError, UnknownFormError } from '../timeline'
-import { GAP_DAYS, GAP_SHARE, HARD_SESSIONS, painAfter, PART_OF_A_COUNT, wasEasy, wasHard } from './felt'
+import { GAP_DAYS, GAP_SHARE, HARD_SESSIONS, painAfter, PART_OF_A_COUNT, wasEasy, wasHard } from './difficulty'
 import { createLoad, MOST_LOAD_GROWTH } from './load'
 import type {
   Adjustment,

@@ -1,7 +1,7 @@
 /** The plan: what to practise now, and how far a series has come. */
 export { learnedWith, seriesState, type SeriesState } from './series'
 export { bodyOf, purposeNow, REST_FROM, type BodyNow } from './body'
-export { latelyOf, type Lately } from './lately'
+export { latelyOf, type Lately } from './recentPractice'
 export { middleMinutes } from './habit'
 export { rankRoutines, MOST_OFFERED, offersFitted, prepareToday, type Prepared } from './judge'
 export { offersNow } from './offersNow'
@@ -24,7 +24,7 @@ export {
 export { dayTimeOf } from './hours'
 export { asksOfWeek, makeWeek, type MakeWeekRequest } from './makeWeek'
 export { amountsDone, amountsInAll, amountsPlanned, NO_AMOUNTS, type Amounts } from './amounts'
-export { generateSession, purposeMade, type MakeRequest } from './made'
+export { generateSession, purposeMade, type MakeRequest } from './generateSession'
 export { effectsSeen, type EffectSeen } from './effects'
 export { canBeDone, possibleAmong } from './canBeDone'
 export { AT_RISK_BELOW, keptForms, WANTED_RECALL, type Keeping, type KeptForm } from './keeping'

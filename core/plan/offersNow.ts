@@ -1,7 +1,7 @@
 import { workOf } from '../basics'
 import { activeSteps, type Routine } from '../routine'
 import { MOST_OFFERED, offersFitted } from './judge'
-import { atRiskIds, MAKE_ALONE_WORK, generateSession, type MakeRequest } from './made'
+import { atRiskIds, MAKE_ALONE_WORK, generateSession, type MakeRequest } from './generateSession'
 import { isFirm } from './todayReasons'
 import type { TodayAgainst, TodayJudgement, TodayOffer } from './todayTypes'
 

@@ -1,6 +1,6 @@
 import { allowedCounts, type Form } from '../forms'
 import { addDays, daysBetween, type SessionRecord } from '../journal'
-import { GAP_DAYS, GAP_SHARE, HARD_SESSIONS, painAfter, PART_OF_A_COUNT, wasEasy, wasHard } from './felt'
+import { GAP_DAYS, GAP_SHARE, HARD_SESSIONS, painAfter, PART_OF_A_COUNT, wasEasy, wasHard } from './difficulty'
 import { MOST_LOAD_GROWTH } from './load'
 import { SEASON_MINUTES, sessionDays, type Course, type CourseRequest, type CourseWeek } from './seasonCourse'
 import { isDoneEnough } from './series'

@@ -3,7 +3,7 @@ import { fitRoutine, propose, type ProposeRequest, type Purpose } from '../compo
 import type { Form } from '../forms'
 import { daysBetween } from '../journal'
 import { activeSteps, asLearned, changeStep, stepsOf, type Routine } from '../routine'
-import { ENOUGH_LEARNED, type MakeRequest } from './made'
+import { ENOUGH_LEARNED, type MakeRequest } from './generateSession'
 import type { Season, SeasonSession } from './seasonTypes'
 
 /** What a season's session is made from, besides what it is for. */

@@ -5,7 +5,7 @@ import { activeSteps, type Routine } from '../routine'
 import { areasSpared, isEvening } from './body'
 import type { EffectSeen } from './effects'
 import { AT_RISK_BELOW } from './keeping'
-import { WEEKS_BEFORE } from './lately'
+import { WEEKS_BEFORE } from './recentPractice'
 import type { TodayAgainst, TodayAsked, TodayReason, TodayRequest } from './todayTypes'
 
 /** What each reason weighs. Our choice. */

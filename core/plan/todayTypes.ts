@@ -5,7 +5,7 @@ import type { PracticeSetting } from '../timeline'
 import type { BodyNow } from './body'
 import type { EffectSeen } from './effects'
 import type { KeptForm } from './keeping'
-import type { Lately } from './lately'
+import type { Lately } from './recentPractice'
 
 /** Who asks for a routine today: a trial, a series, what is laid on this day, what turns, or a form that I aim at. */
 export interface TodayAsked {

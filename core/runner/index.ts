@@ -2,7 +2,7 @@
 export * from './types'
 export { readyRunner, reduce, tick } from './reduce'
 export { replay, toRunning, type RunningSession } from './replay'
-export { isLost, leadingClockMs, shownAfter, shownState, type Shown, type ShownMessage } from './shown'
+export { isLost, leadingClockMs, shownAfter, shownState, type Shown, type ShownMessage } from './secondScreen'
 export { outcomeOf } from './outcome'
 export { lingerAhead, takeOverRemainder } from './changes'
 export { endOfBreath, currentPosition, settingOf, type Here } from './schedule'

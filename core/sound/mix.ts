@@ -1,5 +1,5 @@
 import { segmentAt, type Timeline } from '../timeline'
-import { channelOf, PHRASE_GAP_SECONDS, sampleOf, volumesOf } from './heard'
+import { channelOf, PHRASE_GAP_SECONDS, sampleOf, volumesOf } from './cueSamples'
 import { ownBellHeard } from './ownSounds'
 import { synthesise } from './synthesis'
 import type { BellName, Cue, Phrase, Sample, SoundSettings } from './types'

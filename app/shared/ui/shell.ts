@@ -1,5 +1,5 @@
 import { watch } from 'vue'
-import { rememberShown } from '~/shared/store/shownLast'
+import { rememberShown } from '~/shared/store/lastAppearance'
 import { usePersonStore } from '~/shared/store/person'
 
 /** Leave for the next start, before anything of the store is read, how the application is shown. */

@@ -1,6 +1,6 @@
 import { beforeEach, expect, it, vi } from 'vitest'
 import { newPerson } from '#core/formats'
-import { personBeforeReading, rememberShown } from '~/shared/store/shownLast'
+import { personBeforeReading, rememberShown } from '~/shared/store/lastAppearance'
 
 let kept: Record<string, string> = {}
 beforeEach(() => {
