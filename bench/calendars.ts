@@ -5,7 +5,7 @@
 import ICAL from 'ical.js'
 import { chanceFrom } from '#core/basics'
 import { addDays } from '#core/journal'
-import { daysOf, USUAL_WEEK, type Laid } from '#core/plan'
+import { daysOf, USUAL_WEEK, type PlannedSession } from '#core/plan'
 import { writePlanCalendar } from '#core/tables'
 import { SEED } from './support/seed'
 
@@ -17,7 +17,7 @@ const chance = chanceFrom(SEED)
 const whole = (most: number) => Math.floor(chance() * most)
 const two = (number: number) => String(number).padStart(2, '0')
 
-function someLaid(at: number): Laid {
+function somePlanned(at: number): PlannedSession {
   const day = addDays(FROM, whole(365))
   const weeks = whole(30)
   const until = whole(2) ? { untilDay: addDays(day, weeks * 7 + whole(7)) } : {}
@@ -50,7 +50,7 @@ for (const zone of ZONES) {
   let lost = 0
   let added = 0
   for (let plan = 0; plan < PLANS; plan += 1) {
-    const planned = Array.from({ length: 1 + whole(8) }, (_, at) => someLaid(at))
+    const planned = Array.from({ length: 1 + whole(8) }, (_, at) => somePlanned(at))
     const text = writePlanCalendar(
       planned,
       USUAL_WEEK,

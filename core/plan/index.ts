@@ -13,7 +13,7 @@ export {
   daysOf,
   phasesFrom,
   relaid,
-  routineOfLaid,
+  plannedRoutineId,
   turnOn,
   weekOf,
   withoutDay,
@@ -32,7 +32,7 @@ export { adjustments, sessionsOfAdjustments, withAdjustment } from './adjustment
 export type { Adjustment, AdjustmentChange, AdjustmentReason, AdjustmentRequest } from './adjustmentTypes'
 export * from './seasonTypes'
 export { seasonSchema } from './seasonSchema'
-export { isLaidFor, learnedInSeason, seasonPlan, seasonSessionOn, type SeasonRequest } from './season'
+export { isPlannedFor, learnedInSeason, seasonPlan, seasonSessionOn, type SeasonRequest } from './season'
 export { weekAt } from './seasonCourse'
 export { seasonRoutine, type SeasonRoutineRequest } from './seasonRoutine'
 export { hoursFor, type WeekHour } from './seasonHours'

@@ -12,7 +12,7 @@ import type { TodayAsked, TodayOffer } from './todayTypes'
 import { HABIT_WEEKS, middleMinutes, USUAL_MINUTES } from './habit'
 import { dayTimeOf, freeAt } from './hours'
 import { routinesOfTurn, turnOn, weekOf, type PlannedDay } from './week'
-import { DAY_TIMES, type DayTime, type Laid, type Planned, type WeekRules } from './weekTypes'
+import { DAY_TIMES, type DayTime, type PlannedSession, type Planned, type WeekRules } from './weekTypes'
 
 export interface MakeWeekRequest extends PracticeSetting {
   routines: readonly Routine[]
@@ -53,7 +53,7 @@ const LEAST_MINUTES = 3
  * do), spread, and where I have time; minutes by what I aim at; and what, by the judge of Today, asked for each day in turn as if the days
  * before had gone as laid: so habit, what is due, what comes short, the legs and the same again and again weigh as they do on Today.
  */
-export function* makeWeek(request: MakeWeekRequest, newId: () => string): Generator<Laid> {
+export function* makeWeek(request: MakeWeekRequest, newId: () => string): Generator<PlannedSession> {
   const forms = new Map(request.forms.map((form) => [form.id, form]))
   const days = weekOf({ ...request, rules: request.week, isRest: (day) => request.restDays.includes(day) })
   const slots = shareMinutes(chooseSlots(slotsOf(request, days), request, days), request, days)
@@ -157,7 +157,7 @@ function chooseSlots(slots: readonly Slot[], request: MakeWeekRequest, days: rea
     has.add(best.day)
   }
   // More, the longest first, as long as the minutes that I aim at are not there.
-  const there = () => minutesLaid(days) + chosen.reduce((sum, { minutes }) => sum + minutes, 0)
+  const there = () => plannedMinutes(days) + chosen.reduce((sum, { minutes }) => sum + minutes, 0)
   const others = slots.filter((slot) => !chosen.includes(slot)).sort((one, other) => other.minutes - one.minutes)
   while (request.aimMinutes !== null && there() < request.aimMinutes && others.length > 0) chosen.push(others.shift()!)
   return chosen.sort((one, other) => one.day.localeCompare(other.day) || one.at.localeCompare(other.at))
@@ -166,7 +166,7 @@ function chooseSlots(slots: readonly Slot[], request: MakeWeekRequest, days: rea
 /** The minutes that I aim at, shared among the places as long as each can be; all that there is where nothing is aimed at. */
 function shareMinutes(slots: readonly Slot[], { aimMinutes }: MakeWeekRequest, days: readonly PlannedDay[]): Slot[] {
   if (aimMinutes === null) return [...slots]
-  let left = Math.max(0, aimMinutes - minutesLaid(days))
+  let left = Math.max(0, aimMinutes - plannedMinutes(days))
   const byRoom = [...slots].sort((one, other) => one.minutes - other.minutes)
   const minutesOf = new Map<Slot, number>()
   byRoom.forEach((slot, at) => {
@@ -177,7 +177,7 @@ function shareMinutes(slots: readonly Slot[], { aimMinutes }: MakeWeekRequest, d
   return slots.map((slot) => ({ ...slot, minutes: minutesOf.get(slot)! }))
 }
 /** Minutes of a week that were done, or are laid for some minutes. */
-const minutesLaid = (days: readonly PlannedDay[]) =>
+const plannedMinutes = (days: readonly PlannedDay[]) =>
   days.reduce((sum, { practice, besides }) => {
     const done = [...besides, ...practice.flatMap(({ session }) => session ?? [])]
     const ahead = practice.filter(({ state }) => state === 'open' || state === 'ahead')

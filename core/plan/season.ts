@@ -6,7 +6,7 @@ import { knownFor, weekAt, type Course, type CourseRequest, type CourseWeek } fr
 import type { Season, SeasonDay, SeasonOutlook, SeasonPlan, SeasonSession, SeasonWeek } from './seasonTypes'
 import { isDoneEnough } from './series'
 import { daysOf } from './week'
-import type { Laid, Planned } from './weekTypes'
+import type { PlannedSession, Planned } from './weekTypes'
 
 export interface SeasonRequest {
   season: Season
@@ -27,12 +27,12 @@ const LATELY_WEEKS = 3
 const NEARLY_ALL = 0.8
 const LEAST_LAID = 3
 
-export const isLaidFor = (each: Planned, seasonId: string): each is Laid =>
+export const isPlannedFor = (each: Planned, seasonId: string): each is PlannedSession =>
   each.kind === 'practice' && each.what.kind === 'season' && each.what.seasonId === seasonId
 
 /** The weeks of a season, with the days that something is laid on for it; days in a pause are none of them. */
 function weeksOf(season: Season, planned: readonly Planned[]): CourseWeek[] {
-  const laid = planned.filter((each) => isLaidFor(each, season.id))
+  const laid = planned.filter((each) => isPlannedFor(each, season.id))
   const pauses = planned.filter((each) => each.kind === 'pause')
   return Array.from({ length: season.weeks }, (_, at) => {
     const monday = addDays(season.startDay, at * 7)

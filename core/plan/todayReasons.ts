@@ -36,7 +36,7 @@ export const WEIGHT = {
   twice: -1,
   heavy: -2,
   legs: -12,
-  legsOfLaid: -2,
+  legsOfPlanned: -2,
   stirs: -1,
   forEvening: -1.5,
   hurts: -0.8,
@@ -209,7 +209,7 @@ export function reasonsAgainst(
   const isMuch = legsLoad >= lately.legs.usual * LEAST_LEGS_SHARE
   if (isMuch && !features.seated && ofUsual > LEGS_JUMP)
     add(
-      isFirmlyAsked(routine.id, asks) ? WEIGHT.legsOfLaid : WEIGHT.legs * Math.min(MOST_BEYOND, ofUsual - LEGS_JUMP),
+      isFirmlyAsked(routine.id, asks) ? WEIGHT.legsOfPlanned : WEIGHT.legs * Math.min(MOST_BEYOND, ofUsual - LEGS_JUMP),
       { kind: 'legs', moreShare: ofUsual - 1 },
     )
   if (features.stirs && isEvening(hour)) add(WEIGHT.stirs, { kind: 'stirs' })

@@ -4,8 +4,8 @@ import { activeSteps, type Lesson, type Routine, type Series } from '../routine'
 import { isDoneEnough, seriesState } from './series'
 import {
   DAY_TIMES,
-  type Laid,
-  type LaidWhat,
+  type PlannedSession,
+  type PlannedWhat,
   type Pause,
   type Planned,
   type Rotation,
@@ -15,7 +15,7 @@ import {
 
 /** Practice of the plan on a day, and how it stands. */
 export interface PlannedPractice {
-  laid: Laid
+  laid: PlannedSession
   /** The day that it was laid on, and the one on which it stands. */
   laidOn: string
   day: string
@@ -75,7 +75,7 @@ export function weekOf(request: WeekRequest): PlannedDay[] {
   const taken = new Set<SessionRecord>()
   const practice = planned
     .filter((each) => each.kind === 'practice')
-    .flatMap((laid) => daysOf(laid, first, until).map((day): PlannedPractice => asLaid(laid, day, today)))
+    .flatMap((laid) => daysOf(laid, first, until).map((day): PlannedPractice => asPractice(laid, day, today)))
     .filter(({ day }) => pauseOn(day) === null)
     .sort(inOrder)
   const fulfil = (each: PlannedPractice, days: (day: string) => boolean) => {
@@ -104,13 +104,13 @@ export function weekOf(request: WeekRequest): PlannedDay[] {
   })
 }
 
-const asLaid = (laid: Laid, day: string, today: string): PlannedPractice => ({
+const asPractice = (laid: PlannedSession, day: string, today: string): PlannedPractice => ({
   laid,
   laidOn: day,
   day,
   lesson: null,
   session: null,
-  routineId: routineOfLaid(laid.what),
+  routineId: plannedRoutineId(laid.what),
   state: day === today ? 'open' : day > today ? 'ahead' : 'missed',
 })
 const inOrder = (one: PlannedPractice, other: PlannedPractice) =>
@@ -118,14 +118,14 @@ const inOrder = (one: PlannedPractice, other: PlannedPractice) =>
   DAY_TIMES.indexOf(one.laid.time) - DAY_TIMES.indexOf(other.laid.time) ||
   one.laid.id.localeCompare(other.laid.id)
 /** The routine that is laid; a season's session goes by the season's own id. Null for a series, whose lesson depends on the day. */
-export const routineOfLaid = (what: LaidWhat): string | null =>
+export const plannedRoutineId = (what: PlannedWhat): string | null =>
   what.kind === 'routine' ? what.routineId : what.kind === 'season' ? what.seasonId : null
-const isFor = (what: LaidWhat, session: SessionRecord) =>
+const isFor = (what: PlannedWhat, session: SessionRecord) =>
   isDoneEnough(session) &&
-  (what.kind === 'series' ? session.lesson?.seriesId === what.seriesId : session.routineId === routineOfLaid(what))
+  (what.kind === 'series' ? session.lesson?.seriesId === what.seriesId : session.routineId === plannedRoutineId(what))
 
 /** The days of a stretch on which something is laid. */
-export function daysOf({ day, weekly }: Laid, from: string, until: string): string[] {
+export function daysOf({ day, weekly }: PlannedSession, from: string, until: string): string[] {
   if (!weekly) return day >= from && day <= until ? [day] : []
   const ahead = Math.max(0, Math.ceil(daysBetween(day, from) / 7))
   const days: string[] = []
@@ -231,18 +231,21 @@ export function routinesOfTurn(turn: Turn, routines: readonly Routine[], forms: 
 
 /** Something on another day, or at another time: of what comes every week, this once. What is to be kept instead, and what is new. */
 export function relaid(
-  laid: Laid,
+  laid: PlannedSession,
   laidOn: string,
-  to: { day: string; time: Laid['time'] },
+  to: { day: string; time: PlannedSession['time'] },
   newId: () => string,
-): Laid[] {
+): PlannedSession[] {
   if (!laid.weekly) return [{ ...laid, ...to, changes: laid.changes + 1 }]
   const { weekly, ...rest } = laid
   return [withoutDay({ ...laid, weekly }, laidOn), { ...rest, ...to, id: newId(), changes: 0 }]
 }
 
 /** What comes every week, but not on a day. */
-export const withoutDay = (laid: Laid & Required<Pick<Laid, 'weekly'>>, day: string): Laid => ({
+export const withoutDay = (
+  laid: PlannedSession & Required<Pick<PlannedSession, 'weekly'>>,
+  day: string,
+): PlannedSession => ({
   ...laid,
   weekly: { ...laid.weekly, notOn: [...new Set([...laid.weekly.notOn, day])].sort() },
   changes: laid.changes + 1,
@@ -253,11 +256,11 @@ export const withoutDay = (laid: Laid & Required<Pick<Laid, 'weekly'>>, day: str
  * that are over stay as they were. What is to be kept instead, and what is new.
  */
 export function changedFrom(
-  laid: Laid,
+  laid: PlannedSession,
   day: string,
-  so: Partial<Pick<Laid, 'what' | 'minutes' | 'weekly'>>,
+  so: Partial<Pick<PlannedSession, 'what' | 'minutes' | 'weekly'>>,
   newId: () => string,
-): Laid[] {
+): PlannedSession[] {
   const { weekly, ...once } = laid
   const kept = 'weekly' in so ? so.weekly : weekly && { ...weekly, notOn: weekly.notOn.filter((each) => each >= day) }
   const next = { ...once, ...so, day, ...(kept ? { weekly: kept } : {}) }

@@ -19,8 +19,8 @@ import {
   PAUSE_REASONS,
   WEEK_LIMITS,
   type Busy,
-  type Laid,
-  type LaidWhat,
+  type PlannedSession,
+  type PlannedWhat,
   type Pause,
   type Planned,
   type Rotation,
@@ -28,13 +28,13 @@ import {
   type WeekRules,
 } from './weekTypes'
 
-const whatSchema = oneOfKinds<'kind', LaidWhat>('kind', {
-  routine: strictObject<LaidWhat & { kind: 'routine' }>({ kind: oneOf(['routine']), routineId: idSchema }),
-  series: strictObject<LaidWhat & { kind: 'series' }>({ kind: oneOf(['series']), seriesId: idSchema }),
-  season: strictObject<LaidWhat & { kind: 'season' }>({ kind: oneOf(['season']), seasonId: idSchema }),
+const whatSchema = oneOfKinds<'kind', PlannedWhat>('kind', {
+  routine: strictObject<PlannedWhat & { kind: 'routine' }>({ kind: oneOf(['routine']), routineId: idSchema }),
+  series: strictObject<PlannedWhat & { kind: 'series' }>({ kind: oneOf(['series']), seriesId: idSchema }),
+  season: strictObject<PlannedWhat & { kind: 'season' }>({ kind: oneOf(['season']), seasonId: idSchema }),
 })
 const timeSchema = textLike(5, /^([01]\d|2[0-3]):[0-5]\d$/, '${path} must be a time such as 07:00')
-const laidSchema = strictObject<Laid>({
+const laidSchema = strictObject<PlannedSession>({
   id: idSchema,
   kind: oneOf(['practice']),
   day: daySchema,
@@ -43,7 +43,7 @@ const laidSchema = strictObject<Laid>({
   what: whatSchema,
   minutes: wholeOrNull(1, WEEK_LIMITS.minutes),
   weekly: optionally(
-    strictObject<NonNullable<Laid['weekly']>>({
+    strictObject<NonNullable<PlannedSession['weekly']>>({
       untilDay: optionally(daySchema),
       notOn: strictList(daySchema, WEEK_LIMITS.notOn),
     }),

@@ -5,11 +5,11 @@ export const DAY_TIMES = ['morning', 'evening'] as const
 export type DayTime = (typeof DAY_TIMES)[number]
 
 /** What is laid on a day: a routine, whatever lesson of a series is next then, or the session of a season. */
-export type LaidWhat =
+export type PlannedWhat =
   { kind: 'routine'; routineId: string } | { kind: 'series'; seriesId: string } | { kind: 'season'; seasonId: string }
 
 /** Practice that is laid on a day, or on the same day of every week. */
-export interface Laid {
+export interface PlannedSession {
   id: string
   kind: 'practice'
   /** Practice day; of what comes every week the first one. */
@@ -17,7 +17,7 @@ export interface Laid {
   time: DayTime
   /** "07:30": when it begins, where that is not the usual hour of its time. */
   at?: string
-  what: LaidWhat
+  what: PlannedWhat
   /** What it is fitted to; null for as long as it is planned. */
   minutes: number | null
   weekly?: {
@@ -40,7 +40,7 @@ export interface Pause {
   why: (typeof PAUSE_REASONS)[number]
 }
 /** What a person plans. */
-export type Planned = Laid | Pause
+export type Planned = PlannedSession | Pause
 
 /** What is done about practice that was laid on a day and did not come: it moves to the next day with room, stays there open, or is dropped. */
 export const MISSED_RULES = ['moves', 'stays', 'drops'] as const

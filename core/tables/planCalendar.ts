@@ -1,12 +1,12 @@
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventRepeatingFreq, ICalEventStatus } from 'ical-generator'
 import { addDays } from '../journal'
-import { daysOf, type Laid, type Pause, type Planned, type WeekRules } from '../plan'
+import { daysOf, type PlannedSession, type Pause, type Planned, type WeekRules } from '../plan'
 
 /** What a calendar has to know of practice besides when it is laid. */
 export interface PlanWords {
-  nameOf: (laid: Laid) => string
+  nameOf: (laid: PlannedSession) => string
   /** How long it is. */
-  secondsOf: (laid: Laid) => number
+  secondsOf: (laid: PlannedSession) => number
 }
 
 /**
@@ -55,7 +55,7 @@ export function writePlanCalendar(
 }
 
 const isIn = ({ day, lastDay }: Pause, asked: string) => day <= asked && asked <= lastDay
-const pausedDays = (laid: Laid, pauses: readonly Pause[]) =>
+const pausedDays = (laid: PlannedSession, pauses: readonly Pause[]) =>
   pauses.flatMap(({ day, lastDay }) => daysOf(laid, day, lastDay))
 
 /**

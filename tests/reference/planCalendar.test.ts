@@ -8,7 +8,7 @@ import ICAL from 'ical.js'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '#core/journal'
-import { daysOf, USUAL_WEEK, type Laid, type Planned } from '#core/plan'
+import { daysOf, USUAL_WEEK, type PlannedSession, type Planned } from '#core/plan'
 import { plannedIn, readBusy, writePlanCalendar } from '#core/tables'
 import { runsAll } from '../runsAll'
 
@@ -22,7 +22,7 @@ const ZONES = [
   'Asia/Kathmandu',
   'Pacific/Apia',
 ]
-const WORDS = { nameOf: ({ id }: Laid) => `Practice; ${id}, "so"`, secondsOf: () => 12 * 60 + 20 }
+const WORDS = { nameOf: ({ id }: PlannedSession) => `Practice; ${id}, "so"`, secondsOf: () => 12 * 60 + 20 }
 const write = (planned: readonly Planned[], rules = USUAL_WEEK) => writePlanCalendar(planned, rules, WORDS, NOW)
 const eventsOf = (text: string) =>
   new ICAL.Component(ICAL.parse(text) as never).getAllSubcomponents('vevent').map((each) => new ICAL.Event(each))
@@ -46,7 +46,7 @@ const laidArbitrary = fc
     lasts: fc.option(fc.integer({ min: 0, max: 30 }), { nil: undefined }),
     without: fc.array(fc.nat(12), { maxLength: 3 }),
   })
-  .map(({ at, evening, changes, isWeekly, clock, lasts, without }): Omit<Laid, 'id'> => ({
+  .map(({ at, evening, changes, isWeekly, clock, lasts, without }): Omit<PlannedSession, 'id'> => ({
     kind: 'practice',
     day: addDays(MONDAY, at),
     time: evening ? 'evening' : 'morning',
@@ -108,7 +108,7 @@ describe('what is planned, as a calendar', () => {
   })
 
   it('has the same names when it is written again, and a higher sequence where something changed', () => {
-    const laid: Laid = {
+    const laid: PlannedSession = {
       id: 'p',
       kind: 'practice',
       day: MONDAY,
@@ -129,7 +129,7 @@ describe('what is planned, as a calendar', () => {
   })
 
   it('has an alarm before, where I want one; and of one week only what comes in it', () => {
-    const laid = (id: string, day: string, weekly = false): Laid => ({
+    const laid = (id: string, day: string, weekly = false): PlannedSession => ({
       id,
       kind: 'practice',
       day,

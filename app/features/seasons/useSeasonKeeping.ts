@@ -1,20 +1,20 @@
 import { v4 as newUuid } from 'uuid'
 import { shallowRef } from 'vue'
 import { addDays, weekday } from '#core/journal'
-import { isLaidFor, weekAt, type Laid, type Planned, type Season, type WeekHour } from '#core/plan'
+import { isPlannedFor, weekAt, type PlannedSession, type Planned, type Season, type WeekHour } from '#core/plan'
 import { usePersonStore } from '~/shared/store/person'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 
 const newId = () => newUuid()
 /** What was removed last, to be taken back. */
-const removed = shallowRef<{ season: Season; laid: Laid[] } | null>(null)
+const removed = shallowRef<{ season: Season; laid: PlannedSession[] } | null>(null)
 
 const lastDayOf = ({ startDay, weeks }: Season) => addDays(startDay, weeks * 7 - 1)
 
 /** What is laid for a season: each of its hours every week, from today on. */
-export function laidFor(season: Season, hours: readonly WeekHour[], today: string): Laid[] {
+export function laidFor(season: Season, hours: readonly WeekHour[], today: string): PlannedSession[] {
   const from = today > season.startDay ? today : season.startDay
-  return hours.flatMap((hour): Laid[] => {
+  return hours.flatMap((hour): PlannedSession[] => {
     const day = addDays(from, (hour.weekday - weekday(from) + 7) % 7)
     if (day > lastDayOf(season)) return []
     return [
@@ -32,7 +32,7 @@ export function laidFor(season: Season, hours: readonly WeekHour[], today: strin
   })
 }
 
-const withUntilDay = (laid: Laid, untilDay: string): Laid => ({
+const withUntilDay = (laid: PlannedSession, untilDay: string): PlannedSession => ({
   ...laid,
   weekly: { ...laid.weekly!, untilDay },
   changes: laid.changes + 1,
@@ -42,7 +42,7 @@ const withUntilDay = (laid: Laid, untilDay: string): Laid => ({
 export function useSeasonKeeping() {
   const person = usePersonStore()
   const laidOf = (season: Season) =>
-    person.profile.planned.filter((each: Planned): each is Laid => isLaidFor(each, season.id))
+    person.profile.planned.filter((each: Planned): each is PlannedSession => isPlannedFor(each, season.id))
 
   const plannedStates = (planned: readonly Planned[]) => planned.map((each) => stateOf('planned', each))
 

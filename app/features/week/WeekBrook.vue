@@ -4,10 +4,10 @@ import { addDays } from '#core/journal'
 import {
   DAY_TIMES,
   dayTimeOf,
-  routineOfLaid,
+  plannedRoutineId,
   type Amounts,
   type DayTime,
-  type Laid,
+  type PlannedSession,
   type PlannedDay,
   type PlannedPractice,
 } from '#core/plan'
@@ -25,7 +25,7 @@ const props = defineProps<{
   amounts: { planned: Amounts; done: Amounts }[]
   today: string
   chosen: { day: string; time: DayTime; practice: PlannedPractice | null } | null
-  proposedOn: (day: string, time: DayTime) => Laid[]
+  proposedOn: (day: string, time: DayTime) => PlannedSession[]
   nameOf: (practice: Pick<PlannedPractice, 'laid' | 'routineId'>) => string
   secondsOf: (practice: Pick<PlannedPractice, 'laid' | 'routineId'>) => number
   routineName: (routineId: string) => string
@@ -52,15 +52,16 @@ const cells = computed(() =>
 /** Only what is still to come can be taken elsewhere. */
 const canMove = ({ state }: PlannedPractice) => state !== 'done'
 
-const asProposed = (laid: Laid) => ({
+const asProposed = (laid: PlannedSession) => ({
   laid,
-  routineId: routineOfLaid(laid.what),
+  routineId: plannedRoutineId(laid.what),
 })
-const proposedWords = (laid: Laid) =>
+const proposedWords = (laid: PlannedSession) =>
   [proposedSeconds(laid) > 0 && durationPhrase(proposedSeconds(laid)), laid.at && `at ${laid.at}`]
     .filter(Boolean)
     .join(', ')
-const proposedSeconds = (laid: Laid) => (laid.minutes === null ? props.secondsOf(asProposed(laid)) : laid.minutes * 60)
+const proposedSeconds = (laid: PlannedSession) =>
+  laid.minutes === null ? props.secondsOf(asProposed(laid)) : laid.minutes * 60
 const stoneName = (practice: PlannedPractice) =>
   [
     props.nameOf(practice),

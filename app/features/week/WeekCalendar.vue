@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { wrap } from 'comlink'
 import { addDays } from '#core/journal'
-import { WEEK_LIMITS, type Busy, type Laid, type WeekRules } from '#core/plan'
+import { WEEK_LIMITS, type Busy, type PlannedSession, type WeekRules } from '#core/plan'
 import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
 import { usePersonStore } from '~/shared/store/person'
 import { download } from '~/shared/ui/download'
@@ -13,8 +13,8 @@ import type { BusyWorker } from './busy.worker'
 const props = defineProps<{
   rules: WeekRules
   from: string
-  nameOf: (laid: Laid) => string
-  secondsOf: (laid: Laid) => number
+  nameOf: (laid: PlannedSession) => string
+  secondsOf: (laid: PlannedSession) => number
 }>()
 const emit = defineEmits<{ save: [change: Partial<WeekRules>] }>()
 const person = usePersonStore()

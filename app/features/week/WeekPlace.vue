@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { addDays } from '#core/journal'
-import { WEEK_LIMITS, type DayTime, type Laid, type LaidWhat, type PlannedPractice } from '#core/plan'
+import { WEEK_LIMITS, type DayTime, type PlannedSession, type PlannedWhat, type PlannedPractice } from '#core/plan'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { usePersonStore } from '~/shared/store/person'
 import { durationPhrase, weekdayPhrase } from '~/shared/words/time'
@@ -17,8 +17,8 @@ const props = defineProps<{
   today: string
 }>()
 const emit = defineEmits<{
-  lay: [laid: Pick<Laid, 'what' | 'minutes' | 'weekly'>]
-  edit: [change: Partial<Pick<Laid, 'what' | 'minutes' | 'weekly'>>]
+  lay: [laid: Pick<PlannedSession, 'what' | 'minutes' | 'weekly'>]
+  edit: [change: Partial<Pick<PlannedSession, 'what' | 'minutes' | 'weekly'>>]
   move: [to: { day: string; time: DayTime }]
   takeOff: [always: boolean]
   rest: []
@@ -32,11 +32,11 @@ const WHATS = computed(() => [
   ...person.profile.series.map(({ id, name }) => ({ value: `series/${id}`, name: `${name} (what is next)` })),
   ...person.profile.seasons.map(({ id, name }) => ({ value: `season/${id}`, name: `${name} (season)` })),
 ])
-function keyOf(what: LaidWhat): string {
+function keyOf(what: PlannedWhat): string {
   const id = what.kind === 'routine' ? what.routineId : what.kind === 'series' ? what.seriesId : what.seasonId
   return `${what.kind}/${id}`
 }
-function whatOf(key: string): LaidWhat {
+function whatOf(key: string): PlannedWhat {
   const id = key.slice(key.indexOf('/') + 1)
   if (key.startsWith('routine/')) return { kind: 'routine', routineId: id }
   return key.startsWith('series/') ? { kind: 'series', seriesId: id } : { kind: 'season', seasonId: id }

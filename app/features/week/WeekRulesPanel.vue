@@ -6,7 +6,7 @@ import {
   phasesFrom,
   WEEK_LIMITS,
   type DayTime,
-  type Laid,
+  type PlannedSession,
   type Pause,
   type Turn,
   type WeekRules,
@@ -21,8 +21,8 @@ import { DAY_TIME_WORDS, MISSED_WORDS, PAUSE_WORDS, phaseWord, turnWord } from '
 const props = defineProps<{
   rules: WeekRules
   from: string
-  nameOf: (laid: Laid) => string
-  secondsOf: (laid: Laid) => number
+  nameOf: (laid: PlannedSession) => string
+  secondsOf: (laid: PlannedSession) => number
 }>()
 const emit = defineEmits<{ pause: [day: string, lastDay: string, why: Pause['why']] }>()
 const person = usePersonStore()

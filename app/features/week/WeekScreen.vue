@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { addDays, weekStart } from '#core/journal'
-import { routineOfLaid, type DayTime, type Laid, type PlannedDay, type PlannedPractice } from '#core/plan'
+import { plannedRoutineId, type DayTime, type PlannedSession, type PlannedDay, type PlannedPractice } from '#core/plan'
 import { useFollowStore } from '~/shared/session/follow'
 import { usePersonStore } from '~/shared/store/person'
 import { isForPage } from '~/shared/ui/keys'
@@ -76,9 +76,9 @@ async function takeOff(practice: PlannedPractice, always = false) {
   await week.takeOff(practice, always, `${week.nameOf(practice)}: taken off.`)
   await leave(practice.day, practice.laid.time)
 }
-async function lay(laid: Pick<Laid, 'what' | 'minutes' | 'weekly'>) {
+async function lay(laid: Pick<PlannedSession, 'what' | 'minutes' | 'weekly'>) {
   const { day, time } = place.value!
-  await week.lay({ day, time, ...laid }, `Laid on ${placePhrase(day, time)}.`)
+  await week.lay({ day, time, ...laid }, `PlannedSession on ${placePhrase(day, time)}.`)
   await leave(day, time)
 }
 async function rest() {
@@ -221,7 +221,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
       :rules="rules"
       :from="from"
       :name-of="(laid) => week.nameOf({ laid, routineId: null })"
-      :seconds-of="(laid) => week.planAmounts(laid, routineOfLaid(laid.what)).seconds"
+      :seconds-of="(laid) => week.planAmounts(laid, plannedRoutineId(laid.what)).seconds"
       @pause="
         (day, lastDay, why) =>
           week.pauseOn(day, lastDay, why, 'A pause: nothing is asked, and the row of days goes on.')

@@ -10,10 +10,10 @@ import {
   changedFrom,
   NO_AMOUNTS,
   relaid,
-  routineOfLaid,
+  plannedRoutineId,
   withoutDay,
 } from '#core/plan'
-import type { Amounts, DayTime, Laid, Planned, PlannedDay, PlannedPractice } from '#core/plan'
+import type { Amounts, DayTime, PlannedSession, Planned, PlannedDay, PlannedPractice } from '#core/plan'
 import { askPlanner } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
 import { usePersonStore } from '~/shared/store/person'
@@ -34,7 +34,7 @@ export function useWeek() {
   const { kept } = useKept()
   const from = ref(weekStart(person.today))
   /** A week that was proposed and not kept yet. */
-  const proposed = shallowRef<Laid[] | null>(null)
+  const proposed = shallowRef<PlannedSession[] | null>(null)
   const making = ref(false)
   const failed = ref(false)
   const days = computed(() => weekFrom(from.value))
@@ -44,7 +44,7 @@ export function useWeek() {
   const proposedOn = (day: string, time: DayTime) =>
     (proposed.value ?? []).filter((laid) => laid.day === day && laid.time === time)
 
-  const planAmounts = (laid: Laid, routineId: string | null): Amounts => {
+  const planAmounts = (laid: PlannedSession, routineId: string | null): Amounts => {
     const routine = routineOf(routineId)
     if (routine) return amountsPlanned(routine, minutesOf(laid), person.setting, person.formsById)
     return laid.what.kind === 'season' ? { ...NO_AMOUNTS, seconds: (laid.minutes ?? 0) * 60 } : NO_AMOUNTS
@@ -56,7 +56,7 @@ export function useWeek() {
         ...practice.map(({ laid, routineId }) => planAmounts(laid, routineId)),
         ...(proposed.value ?? [])
           .filter((laid) => laid.day === day)
-          .map((laid) => planAmounts(laid, routineOfLaid(laid.what))),
+          .map((laid) => planAmounts(laid, plannedRoutineId(laid.what))),
       ]),
       done: amountsInAll(
         [...besides, ...practice.flatMap(({ session }) => session ?? [])].map((session) =>
@@ -91,7 +91,8 @@ export function useWeek() {
     before.value = null
   }
 
-  const laidOf = (practice: PlannedPractice) => person.profile.planned.find(({ id }) => id === practice.laid.id) as Laid
+  const laidOf = (practice: PlannedPractice) =>
+    person.profile.planned.find(({ id }) => id === practice.laid.id) as PlannedSession
   const move = (practice: PlannedPractice, to: { day: string; time: DayTime }, words: string) =>
     change(relaid(laidOf(practice), practice.laidOn, to, newId), [], words)
   /** Take practice off: this once, or (of what comes every week) with all that comes after. */
@@ -102,15 +103,18 @@ export function useWeek() {
     const untilDay = addDays(practice.laidOn, -1)
     return change([{ ...laid, weekly: { ...laid.weekly, untilDay }, changes: laid.changes + 1 }], [], words)
   }
-  const lay = (laid: Omit<Laid, 'id' | 'kind' | 'changes'>, words: string) =>
+  const lay = (laid: Omit<PlannedSession, 'id' | 'kind' | 'changes'>, words: string) =>
     change([{ id: newId(), kind: 'practice', changes: 0, ...laid }], [], words)
-  const edit = (practice: PlannedPractice, so: Partial<Pick<Laid, 'minutes' | 'weekly' | 'what'>>, words: string) =>
-    change(changedFrom(laidOf(practice), practice.laidOn, so, newId), [], words)
+  const edit = (
+    practice: PlannedPractice,
+    so: Partial<Pick<PlannedSession, 'minutes' | 'weekly' | 'what'>>,
+    words: string,
+  ) => change(changedFrom(laidOf(practice), practice.laidOn, so, newId), [], words)
 
   /** All that stands in this week comes every week from now on. */
   async function everyWeek() {
     const those = days.value.flatMap(({ practice }) => practice.filter(({ laid }) => !laid.weekly).map(laidOf))
-    const come = those.map((laid): Laid => ({ ...laid, weekly: { notOn: [] }, changes: laid.changes + 1 }))
+    const come = those.map((laid): PlannedSession => ({ ...laid, weekly: { notOn: [] }, changes: laid.changes + 1 }))
     await change(come, [], `${come.length} now come every week.`)
   }
 
@@ -137,7 +141,7 @@ export function useWeek() {
       aimMinutes: aims?.aimMinutesAWeek ?? null,
     }
     try {
-      const tell = proxy((laid: Laid[]) => {
+      const tell = proxy((laid: PlannedSession[]) => {
         if (making.value) proposed.value = laid
       })
       const whole = await askPlanner(setting.value, (remote) => remote.week(plainCopy(ask), tell))

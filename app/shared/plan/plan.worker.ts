@@ -12,7 +12,7 @@ import {
   makeWeek,
   adjustments,
   offersNow,
-  type Laid,
+  type PlannedSession,
   type Adjustment,
   prepareToday,
   seasonRoutine,
@@ -123,10 +123,10 @@ const planWorker = {
     return request && generateSession(request, newId)
   },
   /** A week, proposed; told as far as it is, and answered whole; null where it was stopped: by whoever asks again, or asks for less. */
-  async week(ask: WeekAsk, tell: (laid: Laid[]) => void): Promise<Laid[] | null> {
+  async week(ask: WeekAsk, tell: (laid: PlannedSession[]) => void): Promise<PlannedSession[] | null> {
     const mine = (weekAsked += 1)
     if (!setting) return null
-    const laid: Laid[] = []
+    const laid: PlannedSession[] = []
     for (const each of makeWeek({ ...setting, ...ask }, newId)) {
       laid.push(each)
       tell(laid)

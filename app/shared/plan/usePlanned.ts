@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import type { Laid, PlannedPractice } from '#core/plan'
+import type { PlannedSession, PlannedPractice } from '#core/plan'
 import { usePersonStore } from '~/shared/store/person'
 import { askPlanner } from './planWorker'
 import { useSeasons } from './useSeasons'
@@ -16,7 +16,7 @@ export function usePlanned() {
       : { ...seasons.setting.value, routines: [...those, ...person.routines] }
   })
   const routineOf = (routineId: string | null) => setting.value.routines.find(({ id }) => id === routineId) ?? null
-  const seriesOf = (laid: Laid) =>
+  const seriesOf = (laid: PlannedSession) =>
     laid.what.kind === 'series'
       ? person.profile.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
       : null
@@ -32,7 +32,7 @@ export function usePlanned() {
     return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'
   }
   /** So many minutes it is brought to; null as it is: a season's session is as long as it is to be already. */
-  const minutesOf = (laid: Laid) => (laid.what.kind === 'season' ? null : laid.minutes)
+  const minutesOf = (laid: PlannedSession) => (laid.what.kind === 'season' ? null : laid.minutes)
   /** The routine of planned practice as it is begun; null where it cannot be done so. */
   const fitted = ({ routineId, laid, lesson }: PlannedPractice) =>
     routineId

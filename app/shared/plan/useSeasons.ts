@@ -2,7 +2,7 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { latestStages } from '#core/forms'
 import {
   latelyOf,
-  isLaidFor,
+  isPlannedFor,
   seasonPlan,
   seasonSessionOn,
   type Season,
@@ -48,13 +48,13 @@ export function useSeasons() {
 
   /** The day of a season that is next: open today, or the first that is laid ahead; null where nothing is. */
   function nextDay(season: Season): SeasonDay | null {
-    const open = openToday.value.find(({ laid }) => isLaidFor(laid, season.id))
+    const open = openToday.value.find(({ laid }) => isPlannedFor(laid, season.id))
     if (open) return { day: person.today, minutes: open.laid.minutes }
     const monday = weekStart(person.today < season.startDay ? season.startDay : person.today)
     for (let week = 0; week < WEEKS_AHEAD; week += 1) {
       const next = weekFrom(addDays(monday, 7 * week))
         .flatMap(({ practice }) => practice)
-        .find(({ laid, state }) => state === 'ahead' && isLaidFor(laid, season.id))
+        .find(({ laid, state }) => state === 'ahead' && isPlannedFor(laid, season.id))
       if (next) return { day: next.day, minutes: next.laid.minutes }
     }
     return null

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { USUAL_HOUSE_RULES } from '#core/forms'
 import { addDays, dayOf, daysBetween, weekday, type SessionRecord } from '#core/journal'
-import { asksOfWeek, makeWeek, phasesFrom, USUAL_WEEK, type Laid, type MakeWeekRequest } from '#core/plan'
+import { asksOfWeek, makeWeek, phasesFrom, USUAL_WEEK, type PlannedSession, type MakeWeekRequest } from '#core/plan'
 import { activeSteps } from '#core/routine'
 import { CATALOGUE, demoPerson, SHIPPED_ROUTINES } from '#data'
 import { aStep } from '../../helpers'
@@ -37,9 +37,11 @@ const asks = (change: Partial<MakeWeekRequest> = {}): MakeWeekRequest => ({
   ...change,
 })
 let count = 0
-const make = (change: Partial<MakeWeekRequest> = {}): Laid[] => [...makeWeek(asks(change), () => `n-${(count += 1)}`)]
-const daysOf = (laid: readonly Laid[]) => laid.map(({ day }) => weekday(day))
-const minutesOf = (laid: readonly Laid[]) => laid.reduce((sum, { minutes }) => sum + minutes!, 0)
+const make = (change: Partial<MakeWeekRequest> = {}): PlannedSession[] => [
+  ...makeWeek(asks(change), () => `n-${(count += 1)}`),
+]
+const daysOf = (laid: readonly PlannedSession[]) => laid.map(({ day }) => weekday(day))
+const minutesOf = (laid: readonly PlannedSession[]) => laid.reduce((sum, { minutes }) => sum + minutes!, 0)
 const week = (change: Partial<typeof USUAL_WEEK>) => ({ ...asks().week, ...change })
 
 describe('a week that is made', () => {
@@ -64,13 +66,13 @@ describe('a week that is made', () => {
   })
 
   it('lays no session of a season beside those that are laid for it', () => {
-    const idOf = ({ what }: Laid) => (what.kind === 'routine' ? what.routineId : what.kind)
+    const idOf = ({ what }: PlannedSession) => (what.kind === 'routine' ? what.routineId : what.kind)
     const [first] = make({ aimDays: 1 })
     expect(make({ aimDays: 7, seasonIds: [idOf(first!)] }).map(idOf)).not.toContain(idOf(first!))
   })
 
   it('leaves what is laid, counts it, and lays nothing beside it', () => {
-    const laid: Laid = {
+    const laid: PlannedSession = {
       id: 'mine',
       kind: 'practice',
       day: on(1),
@@ -117,13 +119,13 @@ describe('a week that is made', () => {
       activeSteps(SHIPPED_ROUTINES.find(({ id }) => id === routineId)!).some(({ formId }) =>
         formId.startsWith('phase-'),
       )
-    const routineOf = ({ what }: Laid) => (what.kind === 'routine' ? what.routineId : '')
+    const routineOf = ({ what }: PlannedSession) => (what.kind === 'routine' ? what.routineId : '')
     const plain = make({ aimDays: 7 })
     expect(made.filter((each) => hasPhase(routineOf(each))).length).toBeGreaterThan(
       plain.filter((each) => hasPhase(routineOf(each))).length,
     )
     const wanted = 'three-sweeps'
-    const has = (each: Laid) =>
+    const has = (each: PlannedSession) =>
       activeSteps(SHIPPED_ROUTINES.find(({ id }) => id === routineOf(each))!).some(({ formId }) => formId === wanted)
     const aimed = make({
       aimDays: 7,
@@ -176,7 +178,7 @@ describe('a week that is made', () => {
   it('goes on from what is laid: its lesson is not laid again, and what cannot be followed hinders nothing', () => {
     const lessons = [0, 1, 2].map((at) => ({ id: `l${at}`, routineId: SHIPPED_ROUTINES[at]!.id, adds: '', times: 1 }))
     const series = { id: 'course', name: 'C', purpose: '', repeats: false, begunAt: `${on(-1)}T00:00:00.000Z`, lessons }
-    const first: Laid = {
+    const first: PlannedSession = {
       id: 'mine',
       kind: 'practice',
       day: on(0),
@@ -185,7 +187,7 @@ describe('a week that is made', () => {
       changes: 0,
       what: { kind: 'series', seriesId: 'course' },
     }
-    const gone: Laid = { ...first, id: 'gone', day: on(1), what: { kind: 'routine', routineId: 'gone' } }
+    const gone: PlannedSession = { ...first, id: 'gone', day: on(1), what: { kind: 'routine', routineId: 'gone' } }
     const broken = { ...SHIPPED_ROUTINES[0]!, id: 'gone', entries: [aStep('s', 'no-such-form')] }
     const routines = [...SHIPPED_ROUTINES, broken]
     const hours = week({ minutes: { morning: EVERY(30), evening: NEVER } })

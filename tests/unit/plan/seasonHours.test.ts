@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '#core/journal'
-import { hoursFor, USUAL_WEEK, type Laid } from '#core/plan'
+import { hoursFor, USUAL_WEEK, type PlannedSession } from '#core/plan'
 import { sessionOn } from './seasons'
 
 const TODAY = '2026-03-04'
@@ -48,7 +48,7 @@ describe('hours for a season', () => {
     ])
   })
   it('leave alone what comes every week already', () => {
-    const laid = (weekday: number, change: Partial<Laid> = {}): Laid => ({
+    const laid = (weekday: number, change: Partial<PlannedSession> = {}): PlannedSession => ({
       id: `l-${weekday}`,
       kind: 'practice',
       day: addDays('2026-03-02', weekday - 1),

@@ -1,7 +1,14 @@
 import { CATALOGUE } from '#data'
 import type { Form, StageEntry } from '#core/forms'
 import { addDays, type SessionRecord } from '#core/journal'
-import { seasonPlan, seasonSessionOn, type Laid, type Season, type SeasonGoal, type SeasonRequest } from '#core/plan'
+import {
+  seasonPlan,
+  seasonSessionOn,
+  type PlannedSession,
+  type Season,
+  type SeasonGoal,
+  type SeasonRequest,
+} from '#core/plan'
 
 /** Seasons for tests: what is laid, sessions in them, and what is read of both. */
 export const FORMS = new Map(CATALOGUE.map((form) => [form.id, form]))
@@ -18,8 +25,8 @@ export const seasonOf = (goal: SeasonGoal, weeks: number): Season => ({
   weeks,
   goal,
 })
-/** Laid every week on these days, from 0 for Monday. */
-export const laidOn = (season: Season, days: readonly number[], minutes: number | null = 15): Laid[] =>
+/** PlannedSession every week on these days, from 0 for Monday. */
+export const laidOn = (season: Season, days: readonly number[], minutes: number | null = 15): PlannedSession[] =>
   days.map((at) => ({
     id: `laid-${at}`,
     kind: 'practice',

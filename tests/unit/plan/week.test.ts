@@ -12,7 +12,7 @@ import {
   weekOf,
   weekRulesSchema,
   withoutDay,
-  type Laid,
+  type PlannedSession,
   type MissedRule,
   type Planned,
   type WeekRequest,
@@ -22,7 +22,7 @@ import type { Series } from '#core/routine'
 const MONDAY = '2026-03-09'
 const on = (at: number) => addDays(MONDAY, at)
 let laidSoFar = 0
-const laid = (at: number, change: Partial<Laid> = {}): Laid => ({
+const laid = (at: number, change: Partial<PlannedSession> = {}): PlannedSession => ({
   id: `p-${(laidSoFar += 1)}`,
   kind: 'practice',
   day: on(at),
