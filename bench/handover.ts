@@ -8,10 +8,10 @@ import {
   framesOf,
   fromBase64Url,
   packed,
-  readHanded,
+  readSharePackage,
   toBase64Url,
   unpacked,
-  writeHanded,
+  writeSharePackage,
   type FramesRead,
 } from '#core/handover'
 import { toArchive } from '#core/formats'
@@ -35,14 +35,14 @@ let readingMs = 0
 for (const [done, handed] of fc.sample(handedArbitrary, { numRuns: ROUTINES, seed: SEED }).entries()) {
   if (done > 0 && done % 100 === 0)
     console.log(`  after ${done}: the same by link ${told.byLink}, by pictures ${told.byPicture}`)
-  const text = writeHanded(handed)
+  const text = writeSharePackage(handed)
   const bytes = packed(text)
   const link = `${ORIGIN}${toBase64Url(bytes)}`
   lengths.push(link.length)
   if (link.length > LONGEST_LINK) told.tooLong += 1
   const fromLink = fromBase64Url(link.slice(ORIGIN.length))
   if (fromLink && unpacked(fromLink) === text) told.byLink += 1
-  const read = readHanded(unpacked(bytes) ?? '', SHIPPED_IDS)
+  const read = readSharePackage(unpacked(bytes) ?? '', SHIPPED_IDS)
   if (read.ok && JSON.stringify(read.value) === JSON.stringify(handed)) told.again += 1
 
   let row: FramesRead | null = null

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { ARC_PARTS, VERSION_KINDS, type Manner, type Way } from '#core/forms'
-import { handedRoutine, type Handed } from '#core/handover'
+import { handedRoutine, type SharePackage } from '#core/handover'
 import {
   BUILD_STAGES,
   emptyRoutine,
@@ -96,7 +96,7 @@ export const handedArbitrary = fc
     fc.array(wayArbitrary, { maxLength: 3 }),
     fc.string({ minLength: 1, maxLength: 40, unit: 'grapheme' }).map((name) => name.trim() || 'A routine'),
   )
-  .map(([entries, forms, ways, name]): Handed => {
+  .map(([entries, forms, ways, name]): SharePackage => {
     let last = 0
     const own = forms.map(({ form }, at) => ({ ...form, id: `own-${at}` }))
     const mine = own.map((form, at) => stepFor(form, `own-step-${at}`))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { handedRoutine, writeHanded } from '#core/handover'
+import { handedRoutine, writeSharePackage } from '#core/handover'
 import { LONGEST_LINK, onItsWay } from '~/shared/files/handing'
 import { usePersonStore } from '~/shared/store/person'
 import { canShare, download, fileName } from '~/shared/ui/download'
@@ -29,7 +29,7 @@ const alongWords = computed(() => {
 useHead({ title: computed(() => `Hand over: ${routine.value?.name ?? 'nothing'} · Pebblebrook`) })
 
 const { copy, copied } = useClipboard({ legacy: true })
-const text = computed(() => writeHanded(handed.value!, 2))
+const text = computed(() => writeSharePackage(handed.value!, 2))
 const name = computed(() => fileName(routine.value!.name, 'json'))
 const file = computed(() => new File([text.value], name.value, { type: 'application/json' }))
 const canShareLink = typeof navigator.share === 'function'

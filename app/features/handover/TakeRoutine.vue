@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
-import { comingWith, taking, unknownForms, type ComingForm, type Handed } from '#core/handover'
+import { previewImport, importPackage, unknownForms, type ImportedForm, type SharePackage } from '#core/handover'
 import { useHealth } from '~/shared/plan/useHealth'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useCompiled } from '~/shared/store/compiled'
@@ -13,12 +13,12 @@ import { listPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 
 /** A routine that was handed over, looked at before it is taken: what it is, what comes along, what here it resembles. */
-const props = defineProps<{ handed: Handed }>()
+const props = defineProps<{ handed: SharePackage }>()
 const emit = defineEmits<{ left: [] }>()
 const person = usePersonStore()
 
 const here = computed(() => ({ forms: person.forms, ways: person.ways, routines: person.routines }))
-const coming = computed(() => comingWith(props.handed, here.value))
+const coming = computed(() => previewImport(props.handed, here.value))
 const unknown = computed(() => unknownForms(props.handed, person.forms))
 const newForms = computed(() => coming.value.forms.filter(({ same }) => !same))
 const sameForms = computed(() => coming.value.forms.filter(({ same }) => same))
@@ -26,7 +26,7 @@ const sameForms = computed(() => coming.value.forms.filter(({ same }) => same))
 const theirWays = ref(true)
 const instead = ref<Record<string, string>>({})
 const AS_IT_COMES = ''
-const choicesFor = ({ resembles }: ComingForm) => [
+const choicesFor = ({ resembles }: ImportedForm) => [
   { value: AS_IT_COMES, name: 'Take theirs as a form of its own' },
   ...(resembles ? [{ value: resembles.id, name: `Do my “${resembles.name}” instead` }] : []),
 ]
@@ -40,7 +40,7 @@ let last = 0
 const wouldBe = computed(() => {
   last = 0
   const choice = { theirWays: theirWays.value, instead: instead.value }
-  return taking(props.handed, here.value, choice, () => `coming-${(last += 1)}`)
+  return importPackage(props.handed, here.value, choice, () => `coming-${(last += 1)}`)
 })
 const setting = computed(() => ({
   ...person.setting,
@@ -62,7 +62,7 @@ const milderWords = computed(() => {
 
 async function take() {
   const choice = { theirWays: theirWays.value, instead: instead.value }
-  const taken = taking(props.handed, here.value, choice, () => `mine-${newUuid()}`)
+  const taken = importPackage(props.handed, here.value, choice, () => `mine-${newUuid()}`)
   const states = [
     ...taken.forms.map((form) => stateOf('forms', form)),
     ...taken.ways.map((way) => stateOf('ways', way)),

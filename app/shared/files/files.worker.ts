@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink'
-import { packed, readBrought, unpacked, type Brought } from '#core/handover'
+import { packed, readIncoming, unpacked, type IncomingContent } from '#core/handover'
 import { mergePersons, type MarkedPerson, type Merged } from '#core/merge'
 import { SHIPPED_IDS } from '#data'
 
@@ -8,8 +8,8 @@ const NOT_WHOLE = 'What was read is not whole. Read it once more.'
 
 /** What comes in and goes out is read and packed away from the page: years of practice take a moment. */
 const filesWorker = {
-  readText: (text: string, onProgress: Tell): Brought => readBrought(text, { ...SHIPPED_IDS, onProgress }),
-  readPacked(bytes: Uint8Array, onProgress: Tell): Brought {
+  readText: (text: string, onProgress: Tell): IncomingContent => readIncoming(text, { ...SHIPPED_IDS, onProgress }),
+  readPacked(bytes: Uint8Array, onProgress: Tell): IncomingContent {
     const text = unpacked(bytes)
     if (text !== null) return filesWorker.readText(text, onProgress)
     return { kind: 'routine', read: { ok: false, faults: [{ path: 'what was read', message: NOT_WHOLE }] } }

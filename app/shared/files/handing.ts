@@ -1,4 +1,4 @@
-import { framesOf, packed, toBase64Url, writeHanded, type Handed } from '#core/handover'
+import { framesOf, packed, toBase64Url, writeSharePackage, type SharePackage } from '#core/handover'
 import { atBase } from '~/shared/atBase'
 
 /** Longer links are cut off by some mail and message programs. */
@@ -23,8 +23,8 @@ export interface OnItsWay {
 }
 
 /** What a link, and pictures, of a routine hold, at the place where this application lies. */
-export function onItsWay(handed: Handed, { origin, host }: { origin: string; host: string }): OnItsWay {
-  const bytes = packed(writeHanded(handed))
+export function onItsWay(handed: SharePackage, { origin, host }: { origin: string; host: string }): OnItsWay {
+  const bytes = packed(writeSharePackage(handed))
   const link = `${origin}${atBase('take')}#${LINK_MARK}${toBase64Url(bytes)}`
   const onlyHere = isOnlyHere(host)
   const isLink = !onlyHere && link.length <= LONGEST_IN_PICTURE

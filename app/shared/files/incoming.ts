@@ -1,5 +1,5 @@
 import { shallowRef } from 'vue'
-import type { Brought } from '#core/handover'
+import type { IncomingContent } from '#core/handover'
 
 /** What was read on one page and is to be looked at on another before it is taken. */
-export const incoming = shallowRef<Brought | null>(null)
+export const incoming = shallowRef<IncomingContent | null>(null)

@@ -1,10 +1,10 @@
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink'
 import { onScopeDispose, ref } from 'vue'
-import type { Brought } from '#core/handover'
+import type { IncomingContent } from '#core/handover'
 import type { MarkedPerson, Merged } from '#core/merge'
 import type { FilesWorker } from './files.worker'
 
-const refused = (message: string): Brought => ({
+const refused = (message: string): IncomingContent => ({
   kind: 'archive',
   read: { ok: false, faults: [{ path: 'the file', message }] },
 })
@@ -50,7 +50,7 @@ export function useReading() {
     progress.value = null
   }
   /** A file, its text, or the bytes of a packed one. Null when it was called off. */
-  async function read(brought: File | string | Uint8Array): Promise<Brought | null> {
+  async function read(brought: File | string | Uint8Array): Promise<IncomingContent | null> {
     cancel()
     const own = latest
     progress.value = 0
@@ -63,7 +63,7 @@ export function useReading() {
       if (own === latest) cancel()
     }
   }
-  function readHere(content: string | Uint8Array): Promise<Brought | null> {
+  function readHere(content: string | Uint8Array): Promise<IncomingContent | null> {
     const own = latest
     const told = proxy((share: number) => {
       // What was told last may come after the answer.

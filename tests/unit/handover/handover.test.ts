@@ -2,13 +2,13 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { wayFor, type Form, type Way } from '#core/forms'
 import {
-  comingWith,
+  previewImport,
   handedRoutine,
-  readHanded,
-  taking,
+  readSharePackage,
+  importPackage,
   unknownForms,
-  writeHanded,
-  type Handed,
+  writeSharePackage,
+  type SharePackage,
   type Here,
 } from '#core/handover'
 import { routineSchema, stepsOf, type Routine } from '#core/routine'
@@ -65,7 +65,7 @@ describe('a routine that is handed over', () => {
       fc.property(handedArbitrary, (handed) => {
         expect(routineSchema.isValidSync(handed.routine, { strict: true })).toBe(true)
         for (const indent of [undefined, 2]) {
-          const read = readHanded(writeHanded(handed, indent), SHIPPED_IDS)
+          const read = readSharePackage(writeSharePackage(handed, indent), SHIPPED_IDS)
           expect(read.ok && read.value).toEqual(handed)
         }
       }),
@@ -73,14 +73,14 @@ describe('a routine that is handed over', () => {
   })
 
   it('is refused where a field of it is wrong, and the field is named', () => {
-    const text = writeHanded(handedRoutine(routine, { forms: [own], ways: [] }))
-    const wrong = readHanded(text.replace('"count":4', '"count":"four"'), SHIPPED_IDS)
+    const text = writeSharePackage(handedRoutine(routine, { forms: [own], ways: [] }))
+    const wrong = readSharePackage(text.replace('"count":4', '"count":"four"'), SHIPPED_IDS)
     expect(wrong.ok ? [] : wrong.faults.map(({ path }) => path)).toEqual(['routine.entries[0].count'])
-    const later = readHanded(text.replace(/"version":\d+/, '"version":999'), SHIPPED_IDS)
+    const later = readSharePackage(text.replace(/"version":\d+/, '"version":999'), SHIPPED_IDS)
     expect(later.ok ? '' : later.faults[0]!.message).toContain('version must be')
-    expect(readHanded('{"format":"pebblebrook-archive"}', SHIPPED_IDS).ok).toBe(false)
-    expect(readHanded(text.slice(0, 90), SHIPPED_IDS).ok).toBe(false)
-    expect(readHanded(text.replace(/"routine":\{.*\},"forms"/, '"forms"'), SHIPPED_IDS).ok).toBe(false)
+    expect(readSharePackage('{"format":"pebblebrook-archive"}', SHIPPED_IDS).ok).toBe(false)
+    expect(readSharePackage(text.slice(0, 90), SHIPPED_IDS).ok).toBe(false)
+    expect(readSharePackage(text.replace(/"routine":\{.*\},"forms"/, '"forms"'), SHIPPED_IDS).ok).toBe(false)
   })
 
   it('names forms that are nowhere here', () => {
@@ -91,19 +91,19 @@ describe('a routine that is handed over', () => {
 
 describe('what is taken of it', () => {
   const routine = { ...aRoutine([aStep('a', 'own', { count: 4 })]), name: 'Nets' }
-  const handed: Handed = handedRoutine(routine, { forms: [own], ways: [aWay({ choices: { topHold: 'hold' } })] })
+  const handed: SharePackage = handedRoutine(routine, { forms: [own], ways: [aWay({ choices: { topHold: 'hold' } })] })
 
   it('lasts as long as where it came from, done in their way', () => {
     const there = seconds(routine, [own], [aWay({ choices: { topHold: 'hold' } })])
-    const { forms, ways, routine: mine } = taking(handed, nobody, AS_THEY_DO, ids())
+    const { forms, ways, routine: mine } = importPackage(handed, nobody, AS_THEY_DO, ids())
     expect(seconds(mine, [...CATALOGUE, ...forms], ways)).toBe(there)
-    const mineToo = taking(handed, nobody, { ...AS_THEY_DO, theirWays: false }, ids())
+    const mineToo = importPackage(handed, nobody, { ...AS_THEY_DO, theirWays: false }, ids())
     expect(mineToo.ways).toEqual([])
     expect(seconds(mineToo.routine, mineToo.forms, [])).toBeLessThan(there)
   })
 
   it('does not make their way mine: the form is done as before everywhere else', () => {
-    const { ways } = taking(handed, nobody, AS_THEY_DO, ids())
+    const { ways } = importPackage(handed, nobody, AS_THEY_DO, ids())
     expect(ways).toHaveLength(1)
     expect(wayFor({ formId: 'own' }, ways)).toBeUndefined()
     expect(wayFor({ formId: 'own', wayId: ways[0]!.id }, ways)).toBe(ways[0])
@@ -112,29 +112,34 @@ describe('what is taken of it', () => {
   it('keeps apart what has a name that is here, and an id that is here for something else', () => {
     const other = aForm({ id: 'own', name: 'Draw the net', about: 'Mine is another.' })
     const here = { ...nobody, forms: [...CATALOGUE, other], routines: [{ ...routine, id: 'r1' }] }
-    const taken = taking(handed, here, AS_THEY_DO, ids())
+    const taken = importPackage(handed, here, AS_THEY_DO, ids())
     expect(taken.forms).toMatchObject([{ id: 'new-1', name: 'Draw the net, handed over' }])
     expect(taken.routine.name).toBe('Nets, handed over')
     expect(stepsOf(taken.routine)[0]!.formId).toBe('new-1')
     expect(taken.ways[0]!.formId).toBe('new-1')
-    const again = taking(handed, { ...here, routines: [...here.routines, taken.routine] }, AS_THEY_DO, ids('later'))
+    const again = importPackage(
+      handed,
+      { ...here, routines: [...here.routines, taken.routine] },
+      AS_THEY_DO,
+      ids('later'),
+    )
     expect(again.routine.name).toBe('Nets, handed over 2')
   })
 
   it('takes nothing twice that is here already', () => {
-    const first = taking(handed, nobody, AS_THEY_DO, ids())
+    const first = importPackage(handed, nobody, AS_THEY_DO, ids())
     const here = { forms: [...CATALOGUE, ...first.forms], ways: first.ways, routines: [first.routine] }
-    const second = taking(handed, here, AS_THEY_DO, ids('later'))
+    const second = importPackage(handed, here, AS_THEY_DO, ids('later'))
     expect(second.forms).toEqual([])
     expect(second.ways).toEqual([])
     expect(stepsOf(second.routine)[0]).toMatchObject({ formId: 'own', wayId: first.ways[0]!.id })
-    expect(comingWith(handed, here).same).toBe(first.routine)
+    expect(previewImport(handed, here).same).toBe(first.routine)
   })
 
   it('does a form of mine instead, where that is chosen, between the pieces too', () => {
     const between = { by: 'form', formId: 'own', count: 2 } as const
     const flowing = handedRoutine({ ...routine, between }, { forms: [own], ways: [aWay({ swapBreath: true })] })
-    const taken = taking(flowing, nobody, { theirWays: true, instead: { own: 'cloud-hands' } }, ids())
+    const taken = importPackage(flowing, nobody, { theirWays: true, instead: { own: 'cloud-hands' } }, ids())
     expect(taken.forms).toEqual([])
     expect(taken.ways).toEqual([])
     expect(stepsOf(taken.routine)[0]).toMatchObject({ formId: 'cloud-hands', wayId: null })
@@ -145,18 +150,18 @@ describe('what is taken of it', () => {
     const mine = aForm({ id: 'mine', name: 'draw the NET', about: 'As I know it.' })
     const near = { ...aRoutine([aStep('z', 'own')]), id: 'near', name: 'By the harbour' }
     const here = { forms: [...CATALOGUE, mine], ways: [], routines: [...SHIPPED_ROUTINES, near] }
-    const coming = comingWith(handed, here)
+    const coming = previewImport(handed, here)
     expect(coming.forms).toMatchObject([{ same: null, resembles: mine }])
     expect(coming.resembles).toEqual([near])
     expect(coming.same).toBeNull()
   })
 
   it('speaks of their way only where it is another than mine', () => {
-    const there = (ways: Way[]) => comingWith(handed, { ...nobody, ways }).ways.length
+    const there = (ways: Way[]) => previewImport(handed, { ...nobody, ways }).ways.length
     expect(there([])).toBe(1)
     expect(there([aWay({ id: 'm', choices: { topHold: 'hold' } })])).toBe(0)
     expect(there([aWay({ id: 'm' })])).toBe(1)
     const asTaught = handedRoutine(routine, { forms: [own], ways: [aWay()] })
-    expect(comingWith(asTaught, nobody).ways).toEqual([])
+    expect(previewImport(asTaught, nobody).ways).toEqual([])
   })
 })

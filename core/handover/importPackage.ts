@@ -2,7 +2,7 @@ import { dequal } from 'dequal/lite'
 import { nameWith } from '../basics'
 import { plainSpelling, wayFor, type Form, type Way } from '../forms'
 import { formIdsOf, withEachStep, type Between, type Routine } from '../routine'
-import { withNewIds, type Handed } from './handed'
+import { withNewIds, type SharePackage } from './sharePackage'
 
 /** What is here already. */
 export interface Here {
@@ -13,15 +13,15 @@ export interface Here {
 }
 
 /** A form that comes along, and what of it is here: the same one, or one that it resembles. */
-export interface ComingForm {
+export interface ImportedForm {
   form: Form
   same: Form | null
   resembles: Form | null
 }
 
 /** What would come in with a routine, before anything is taken. */
-export interface Coming {
-  forms: ComingForm[]
+export interface ImportPreview {
+  forms: ImportedForm[]
   /** How its forms are done by who handed it over, where that is not how I do them. */
   ways: { way: Way; form: Form | null }[]
   /** The routine here that is the same but for its ids; null where there is none. */
@@ -34,7 +34,7 @@ export interface Coming {
 const ALIKE_SHARE = 0.7
 
 /** Look at what was handed over beside what is here. */
-export function comingWith({ routine, forms, ways }: Handed, here: Here): Coming {
+export function previewImport({ routine, forms, ways }: SharePackage, here: Here): ImportPreview {
   const all = [...forms, ...here.forms]
   return {
     forms: forms.map((form) => ({
@@ -88,7 +88,7 @@ function isAlike(one: Routine, other: Routine): boolean {
 }
 
 /** What is chosen of what comes. */
-export interface TakingChoice {
+export interface ImportChoice {
   /** Its forms are done as who handed it over does them; else as I do them. */
   theirWays: boolean
   /** Forms of mine that are done, as I do them, in place of those that come, by the id of the one that comes. */
@@ -96,7 +96,7 @@ export interface TakingChoice {
 }
 
 /** All that is to be kept: the forms and ways before the routine that names them. */
-export interface Taken {
+export interface ImportResult {
   forms: Form[]
   ways: Way[]
   routine: Routine
@@ -106,8 +106,13 @@ export interface Taken {
  * What is kept of what was handed over, under new ids wherever something else has them, and under another name where there is a routine or a form
  * of that name. Their ways hold only in this routine: no form is done otherwise than before anywhere else.
  */
-export function taking(handed: Handed, here: Here, choice: TakingChoice, newId: () => string): Taken {
-  const coming = comingWith(handed, here)
+export function importPackage(
+  handed: SharePackage,
+  here: Here,
+  choice: ImportChoice,
+  newId: () => string,
+): ImportResult {
+  const coming = previewImport(handed, here)
   const formIds = new Map<string, string>()
   const forms: Form[] = []
   for (const { form, same } of coming.forms) {

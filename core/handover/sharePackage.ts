@@ -4,7 +4,7 @@ import { ARCHIVE_FORMAT, ARCHIVE_VERSION, newPerson, readArchive, type ReadOptio
 import { formIdsOf, formsUsed, withEachStep, type Routine } from '../routine'
 
 /** A routine with all that it needs elsewhere: forms of one's own, and how one does its forms. Of records and settings it has nothing. */
-export interface Handed {
+export interface SharePackage {
   routine: Routine
   forms: Form[]
   ways: Way[]
@@ -21,7 +21,7 @@ export interface HandingPerson {
  * A routine to hand over: each step names the way in which it is done here, as elsewhere another would be the usual one; steps and groups
  * are numbered anew, and what its owner did not want to be told of the check is left out.
  */
-export function handedRoutine(routine: Routine, { forms, ways }: HandingPerson): Handed {
+export function handedRoutine(routine: Routine, { forms, ways }: HandingPerson): SharePackage {
   const used = new Map<string, Way>()
   const asDone = withEachStep(routine, (step) => {
     const { manner: _, ...plain } = step
@@ -51,15 +51,15 @@ export function withNewIds(routine: Routine, newId: () => string): Routine {
 export const HANDED_FORMAT = 'pebblebrook-hand-over'
 
 /** What is handed over as text: short for a link or pictures, or indented for a file. */
-export function writeHanded(handed: Handed, indent?: number): string {
+export function writeSharePackage(handed: SharePackage, indent?: number): string {
   return JSON.stringify({ format: HANDED_FORMAT, version: ARCHIVE_VERSION, ...handed }, null, indent)
 }
 
 /** What was handed over, and what it names that is not known here; or the faults, each with its field. */
-export type ReadHanded = { ok: true; value: Handed; notes: string[] } | { ok: false; faults: Fault[] }
+export type ReadSharePackage = { ok: true; value: SharePackage; notes: string[] } | { ok: false; faults: Fault[] }
 
 /** Whether a text says of itself that a routine is handed over in it. Never throws. */
-export function isHanded(text: string): boolean {
+export function isSharePackage(text: string): boolean {
   try {
     return (JSON.parse(text) as { format?: unknown } | null)?.format === HANDED_FORMAT
   } catch {
@@ -68,29 +68,32 @@ export function isHanded(text: string): boolean {
 }
 
 /** Read what was handed over, as strictly as an archive and brought from earlier versions in the same way. Never throws. */
-export function readHanded(text: string, options: ReadOptions): ReadHanded {
+export function readSharePackage(text: string, options: ReadOptions): ReadSharePackage {
   let value: { version?: unknown; routine?: unknown; forms?: unknown; ways?: unknown }
   try {
     value = JSON.parse(text) as typeof value
   } catch {
     return refused('What was handed over is not whole: it could not be read.')
   }
-  if (!isHanded(text)) return refused('This is no routine that was handed over.')
+  if (!isSharePackage(text)) return refused('This is no routine that was handed over.')
   const { version, routine, forms, ways } = value
   const person = { ...newPerson(), routines: [routine], forms, ways }
   const archive = { format: ARCHIVE_FORMAT, version, exportedAt: '2000-01-01T00:00:00.000Z', person }
   const read = readArchive(JSON.stringify(archive), options)
-  if (!read.ok) return { ok: false, faults: read.faults.map(inHandedWords) }
+  if (!read.ok) return { ok: false, faults: read.faults.map(inPackageWords) }
   const [taken] = read.value.person.routines
   const { forms: takenForms, ways: takenWays } = read.value.person
   return { ok: true, value: { routine: taken!, forms: takenForms, ways: takenWays }, notes: read.notes }
 }
-const refused = (message: string): ReadHanded => ({ ok: false, faults: [{ path: 'what was handed over', message }] })
-const inHandedWords = ({ path, message }: Fault): Fault => ({ path: plainer(path), message: plainer(message) })
+const refused = (message: string): ReadSharePackage => ({
+  ok: false,
+  faults: [{ path: 'what was handed over', message }],
+})
+const inPackageWords = ({ path, message }: Fault): Fault => ({ path: plainer(path), message: plainer(message) })
 const plainer = (text: string) => text.replaceAll('person.routines[0]', 'routine').replaceAll('person.', '')
 
 /** The forms that a routine names and that are nowhere here: such steps would be shown as gone. */
-export function unknownForms({ routine, forms }: Handed, known: readonly Form[]): string[] {
+export function unknownForms({ routine, forms }: SharePackage, known: readonly Form[]): string[] {
   const there = new Set([...known, ...forms].map(({ id }) => id))
   return [...formIdsOf(routine)].filter((formId) => !there.has(formId))
 }
