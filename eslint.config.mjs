@@ -141,6 +141,7 @@ const appRules = [
 const DROPPED_NAMES = `
   createGate unkept unwritten takingUp twoTabs putBeside foreseen toldWorker isWhole hereOf soAt likeness
   falseShares evensOut judgeToday makeToday FormThere notch Notch
+  Laid LaidWhat isLaidFor routineOfLaid Handed Brought readHanded writeHanded readBrought comingWith MendKind
 `
   .trim()
   .split(/\s+/)

@@ -97,9 +97,9 @@ export interface Finding {
   against: number
   caution: CautionForMe | null
   /** What the one-key mend does; null where only the person can mend it. */
-  mend: MendKind | null
+  mend: QuickFixKind | null
 }
-export type MendKind =
+export type QuickFixKind =
   | 'addClosing'
   | 'lengthenClosing'
   | 'evenSides'

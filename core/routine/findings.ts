@@ -7,7 +7,7 @@ import {
   type CheckFacts,
   type Finding,
   type FindingKind,
-  type MendKind,
+  type QuickFixKind,
   type StepFacts,
 } from './finding'
 import { closingSecondsWanted, keepsClosing } from './closing'
@@ -55,7 +55,7 @@ export function findingsOf(routine: Routine, facts: CheckFacts): Finding[] {
   return found.filter(({ key }) => !routine.silenced.includes(key))
 }
 
-const each = (steps: readonly StepFacts[], kind: FindingKind, mend: MendKind) =>
+const each = (steps: readonly StepFacts[], kind: FindingKind, mend: QuickFixKind) =>
   steps.map((step) => finding(kind, [step], { mend }))
 
 function closing({ steps, movingSeconds, closingSeconds, closingShareWanted }: CheckFacts): Finding[] {

@@ -1,7 +1,7 @@
 import type { ProposeReason } from '#core/compose'
 import type { Form, Manner } from '#core/forms'
 import { STAGE_NAMES } from '#core/formats'
-import type { Finding, Layer, MendKind, Pattern } from '#core/routine'
+import type { Finding, Layer, QuickFixKind, Pattern } from '#core/routine'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { AREA_WORDS, CAUTION_NAMES, CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/body'
 import { PART_WORDS, STAGE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
@@ -30,7 +30,7 @@ export const PATTERN_LINES: Record<Pattern, string> = {
   post: 'one position after the other',
 }
 
-export const MEND_WORDS: Record<MendKind, string> = {
+export const MEND_WORDS: Record<QuickFixKind, string> = {
   addClosing: 'Add a closing',
   lengthenClosing: 'Lengthen the closing',
   evenSides: 'Even the sides',
