@@ -2,7 +2,7 @@
 // many were found. With a share only so much of each room is looked at, drawn by the seed.
 import { bin, ensurePackages, giveUp, run } from './prepare.mjs'
 
-const ROOMS = ['timeline', 'runner', 'sound', 'journal', 'routine']
+const ROOMS = ['timeline', 'runner', 'sound', 'journal', 'routine', 'compose', 'plan']
 const options = { share: '1', seed: '1' }
 const rooms = []
 for (const [index, word] of process.argv.slice(2).entries()) {
