@@ -36,6 +36,13 @@ const named = (...ids: string[]) =>
 const twelve = SHIPPED_ROUTINES[1]!
 
 describe('fitting a routine to the minutes at hand', () => {
+  it('says without a search for reasons whether there is too little of it or too much', () => {
+    const routine = twelve
+    const fitted = (minutes: number) => fitRoutine(request(routine, minutes, { unexplained: true }))
+    expect(fitted(240)).toMatchObject({ met: false, bindings: [{ kind: 'tooFew' }] })
+    expect(fitted(0.2)).toMatchObject({ met: false, bindings: [{ kind: 'tooMuch' }] })
+  })
+
   it('counts more work for longer steps, so that no search of them runs on', () => {
     const workFor = (count: number) => {
       const entries = ['rub-the-ears', 'shake', 'hold-up-the-sky'].map((id) => ({

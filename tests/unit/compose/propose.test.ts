@@ -9,6 +9,7 @@ import {
   concernsOf,
   CONDITIONS,
   inManner,
+  isClosingPart,
   USUAL_HOUSE_RULES,
   wayFor,
   type HouseRules,
@@ -45,6 +46,19 @@ const cautionsIn = (routine: Routine, rules: HouseRules = USUAL_HOUSE_RULES) =>
 const formOf = (id: string) => CATALOGUE.find((form) => form.id === id)!
 
 describe('a proposal', () => {
+  it.each(PURPOSES)('for %s may lose all but one form of a part, and no closing and no piece of a set', (purpose) => {
+    const { entries } = propose(request({ purpose, minutes: 30 })).routine
+    const steps = entries.flatMap((entry) => (entry.kind === 'step' ? [entry] : []))
+    const isOfSet = ({ formId }: (typeof steps)[number]) => formOf(formId).set !== null
+    for (const part of new Set(steps.map((step) => step.part))) {
+      const those = steps.filter((step) => step.part === part)
+      const staying = those.filter(({ optional }) => !optional)
+      expect(staying).toEqual(expect.arrayContaining(isClosingPart(part) ? those : those.filter(isOfSet)))
+      expect(staying.length, part).toBeGreaterThan(0)
+      if (!isClosingPart(part)) expect(staying.filter((step) => !isOfSet(step)).length, part).toBeLessThanOrEqual(1)
+    }
+  })
+
   it.each(PURPOSES)(
     'for %s keeps its closing and its sides, has a reason for every form, and meets 12 minutes',
     (purpose) => {
