@@ -73,6 +73,19 @@ describe('a proposal', () => {
     },
   )
 
+  it.each(['wake', 'stand'] as const)(
+    'for learning has no form of the part %s, but one that is due gets room',
+    (part) => {
+      const all = CATALOGUE.filter((form) => form.part === part).map(({ id }) => id)
+      const proposed = (due?: ReadonlySet<string>) => {
+        const given = request({ purpose: 'learning', minutes: 30, stageOf: () => 'whole', due })
+        return done(propose(given).routine).filter((formId) => all.includes(formId)).length
+      }
+      expect(proposed()).toBe(0)
+      expect(proposed(new Set(all))).toBeGreaterThan(0)
+    },
+  )
+
   it('is the same for a seed, and another is another', () => {
     expect(formsIn(request())).toEqual(formsIn(request()))
     const proposals = Array.from({ length: 6 }, (_, another) => formsIn(request({ another })).sort().join())
