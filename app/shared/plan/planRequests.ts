@@ -10,31 +10,32 @@ import type {
 } from '#core/plan'
 import type { Routine } from '#core/routine'
 
-/** What changes seldom: it is sent once, and again when it has changed. */
+/** The routines, forms and settings that plans are made from. They change seldom, so the worker gets them once and again after a change. */
 export type TodaySetting = Pick<MakeRequest, 'routines' | 'forms' | 'ways' | 'pace' | 'rules' | 'conditions'>
-/** The same as it is sent: what ships is named by its id. */
+/** The setting as it is sent to the worker. Shipped forms and routines are sent as their ids. */
 export type SentSetting = Omit<TodaySetting, 'forms' | 'routines'> & {
   forms: (Form | string)[]
   routines: (Routine | string)[]
 }
-/** What small changes are asked by, besides the setting; only these of its routines are looked at. */
+/** A request for adjustments, in addition to the setting. Only the routines in `routineIds` are considered. */
 export interface AdjustmentAsk extends Pick<AdjustmentRequest, 'sessions' | 'today' | 'dayEndsAtHour'> {
   routineIds: readonly string[]
   stages: [formId: string, stage: LearningStage][]
 }
-/** What a week is made by, besides the setting. */
+/** A request for a suggested week, in addition to the setting. */
 export type WeekAsk = Omit<MakeWeekRequest, keyof TodaySetting>
+/** A request for what to practise today, in addition to the setting. */
 export type TodayAsk = Omit<MakeRequest, keyof TodaySetting>
-/** What was found so far; the offers come one by one. */
+/** The result so far. Offers are added one by one until `isDone`. */
 export interface TodayFound {
   offers: TodayOffer[]
-  /** How many steps each of these is led in, by its routine. */
+  /** The number of steps in each offer, by routine id. */
   stepsOf: Record<string, number>
-  /** Why not each of the others. */
+  /** The routines that are not offered, with the reasons. */
   others: { routineId: string; against: TodayAgainst[] }[]
   rest: TodayJudgement['rest']
   isDone: boolean
 }
 
-/** What a season's session is made from, besides the setting. */
+/** A request for a session of a season, in addition to the setting. */
 export type SeasonAsk = Omit<SeasonRoutineRequest, keyof TodaySetting>

@@ -7,7 +7,7 @@ import type { Companion } from '#core/timeline'
 import { SPARE_CLOSING } from '#data'
 import type { usePersonStore } from '~/shared/store/person'
 
-/** What a session is besides a routine that is followed. */
+/** What a session can also be: the closing of practice done elsewhere, or a lesson of a series. */
 export type Beside = Pick<SessionPlan, 'elsewhereSeconds' | 'lesson'>
 /** How a session is done today. */
 export interface Today {
@@ -45,7 +45,10 @@ export function createSessionPlan(person: ReturnType<typeof usePersonStore>) {
     const together = companions.length > 0 ? { companions: companions.map((companion) => ({ ...companion })) } : {}
     return lead({ ...planOf(routine), ...planned.beside, ...together }, asWritten)
   }
-  /** What Today and the week propose is adjusted already: as it is written, the record can say so, and the person can choose. */
+  /**
+   * The stored version of a routine. Today and the week suggest adjusted versions; with the stored one, the record can name the adjustments, and the
+   * person can refuse them.
+   */
   function asWritten(routine: Routine): Routine {
     const stored = person.routines.find(({ id }) => id === routine.id)
     const concerns = concernsOf(person.settings.conditions)
@@ -57,7 +60,7 @@ export function createSessionPlan(person: ReturnType<typeof usePersonStore>) {
     led.value = ledPlan(plan, concernsOf(person.settings.conditions), isAsWritten)
     return led.value.plan
   }
-  /** What a routine is followed from, with the plan's own closing for a routine that has none. */
+  /** The plan for following a routine, with a spare closing in case the routine has none. */
   function planOf(routine: Routine): SessionPlan {
     const { forms, ways, ...setting } = person.setting
     const used = new Set([...formIdsOf(routine), ...SPARE_CLOSING])
