@@ -20,7 +20,7 @@ const INFO_KILOBITS = 128
 
 /**
  * The first frame of an MP3 file, silent, which says how long the file is, where in it each hundredth of the time begins, and what was added
- * before and after: without it every player begins 25 ms late, and guesses the length. PlannedSession out as the Xing header of a variable bit rate with
+ * before and after: without it every player begins 25 ms late, and guesses the length. Laid out as the Xing header of a variable bit rate with
  * the extension of LAME ("Mp3 Info Tag revision 1", its public description; from memory).
  */
 export function mp3InfoFrame({ sampleRateHz, channels, frameBytes, samples }: Mp3Stream): Uint8Array<ArrayBuffer> {

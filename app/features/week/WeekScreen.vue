@@ -78,7 +78,7 @@ async function takeOff(practice: PlannedPractice, always = false) {
 }
 async function lay(laid: Pick<PlannedSession, 'what' | 'minutes' | 'weekly'>) {
   const { day, time } = place.value!
-  await week.lay({ day, time, ...laid }, `PlannedSession on ${placePhrase(day, time)}.`)
+  await week.lay({ day, time, ...laid }, `Laid on ${placePhrase(day, time)}.`)
   await leave(day, time)
 }
 async function rest() {

@@ -25,7 +25,7 @@ export const seasonOf = (goal: SeasonGoal, weeks: number): Season => ({
   weeks,
   goal,
 })
-/** PlannedSession every week on these days, from 0 for Monday. */
+/** Planned every week on these days, from 0 for Monday. */
 export const laidOn = (season: Season, days: readonly number[], minutes: number | null = 15): PlannedSession[] =>
   days.map((at) => ({
     id: `laid-${at}`,
