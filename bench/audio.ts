@@ -13,7 +13,6 @@ import { heardOf, mixed, PHRASE_GAP_SECONDS, placedSounds, sampleOf, synthesise,
 import type { Routine } from '#core/routine'
 import { chaptersOf, compileTimeline } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
-import { mp3EncoderHere } from '~/features/carry/mp3Encoder'
 import { soundFile } from '~/features/carry/soundFiles'
 import { clipKey, makeSoundFile, type SoundJob } from '~/features/carry/soundJob'
 import { madeInBrowser } from './support/madeInBrowser'
@@ -22,7 +21,7 @@ import { decode, hasTool, shippedClips } from './support/shippedClips'
 
 const RATE = 44_100
 const LONG_SECONDS = Number(process.env.MINUTES ?? 30) * 60
-const mp3 = mp3EncoderHere(readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm'))
+const mp3Wasm = readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm')
 const clips = shippedClips(RATE)
 const voice = { ...FIRST_SETTINGS.voice, counts: 'all' } as const
 const pace = steadyPace(between(3, 5), between(4, 6))
@@ -104,7 +103,7 @@ const job = jobOf(routine)
 const { timeline, cues } = job
 const minutes = timeline.totalSeconds / 60
 // Once, to warm up what is compiled as it runs.
-await makeSoundFile({ ...job, ...jobOf(SHIPPED_ROUTINES[0]!) }, mp3, () => {})
+await makeSoundFile({ ...job, ...jobOf(SHIPPED_ROUTINES[0]!) }, mp3Wasm, () => {})
 
 const sounds = placedSounds(timeline, cues, {
   sound: job.sound,
@@ -117,7 +116,7 @@ let from = performance.now()
 for (const block of mixed(sounds, { channels: 1, lengthSamples, blockSamples: RATE })) void block
 const mixSeconds = (performance.now() - from) / 1000
 const tags = { title: 'x', album: '', track: 0, chapters: [] }
-const encoder = await soundFile({ format: 'mp3', channels: 1, mp3, tags })
+const encoder = await soundFile({ format: 'mp3', channels: 1, mp3Wasm, tags })
 const noise = synthesise(
   { kind: 'breath', lengthSeconds: 60, fromLevel: 0, toLevel: 1, timbre: 'water', quiet: false },
   RATE,
@@ -131,7 +130,7 @@ globalThis.gc?.()
 const before = process.memoryUsage().rss
 let most = before
 from = performance.now()
-const made = await makeSoundFile(job, mp3, () => (most = Math.max(most, process.memoryUsage().rss)))
+const made = await makeSoundFile(job, mp3Wasm, () => (most = Math.max(most, process.memoryUsage().rss)))
 const wholeSeconds = (performance.now() - from) / 1000
 const times = (seconds: number) =>
   `${seconds.toFixed(1)} s, ${(timeline.totalSeconds / seconds).toFixed(0)} times real time`

@@ -10,7 +10,6 @@ import { FIRST_SETTINGS } from '#core/formats'
 import { BELLS, heardOf, PHRASE_GAP_SECONDS, synthesise, wordsOf, type Phrase, type Sample } from '#core/sound'
 import { compileTimeline } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
-import { mp3EncoderHere } from '~/features/carry/mp3Encoder'
 import { clipKey, makeSoundFile } from '~/features/carry/soundJob'
 import { listenerFor, type Heard } from './support/listener'
 import { between, chance } from './support/seed'
@@ -20,7 +19,7 @@ const MADE_HZ = 44_100
 const ROUTINES = Number(process.env.ROUTINES ?? 10)
 /** Some of them alone, by their numbers; words of all of them are looked for all the same. */
 const ONLY = process.env.ONLY?.split(',').map(Number) ?? null
-const mp3 = mp3EncoderHere(readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm'))
+const mp3Wasm = readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm')
 const clips = shippedClips(MADE_HZ)
 const pace = steadyPace(between(3, 5), between(4, 6))
 const routines = [...SHIPPED_ROUTINES]
@@ -77,7 +76,7 @@ else {
       } as const),
       clips: new Map(said.flatMap((each) => (clips.clipOf(each) ? [[clipKey(each), clips.clipOf(each)!]] : []))),
     }
-    const made = await makeSoundFile(job, mp3, () => {})
+    const made = await makeSoundFile(job, mp3Wasm, () => {})
     const file = new Uint8Array(await made.file.arrayBuffer())
     // From here on only the file is heard.
     const { rung, spoken } = listener.listen(file)

@@ -9,11 +9,11 @@ export interface Mp3Stream {
 }
 
 /** LAME puts so many samples of silence in front (its own figure for a stream of 44.1 kHz, measured in its output here). */
-export const MP3_DELAY_SAMPLES = 576
-export const MP3_FRAME_SAMPLES = 1152
+const MP3_DELAY_SAMPLES = 576
+const MP3_FRAME_SAMPLES = 1152
 
 /** Bit rates of MPEG 1 layer III in kbit/s, by their number in a frame's header (ISO/IEC 11172-3, table of bit rates). */
-export const MP3_BIT_RATES = [0, 32, 40, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320]
+const MP3_BIT_RATES = [0, 32, 40, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320]
 
 /** The first frame is one of 128 kbit/s: it is silent, and has room for what it says. */
 const INFO_KILOBITS = 128
@@ -65,14 +65,36 @@ function contentsOf(frameBytes: readonly number[], firstBytes: number, bytes: nu
   return contents
 }
 
-/** How many bytes each frame of an MPEG 1 layer III stream of 44.1 kHz has, by their headers. Throws RangeError where there is none. */
-export function mp3FrameBytes(stream: Uint8Array): number[] {
-  const found: number[] = []
-  for (let at = 0; at + 4 <= stream.length; at += found.at(-1)!) {
-    const kilobits = MP3_BIT_RATES[stream[at + 2]! >> 4]
-    if (stream[at] !== 0xff || (stream[at + 1]! & 0xe0) !== 0xe0 || !kilobits)
-      throw new RangeError('This is no MP3 frame.')
-    found.push(Math.floor((144_000 * kilobits) / 44_100) + ((stream[at + 2]! >> 1) & 1))
+/** Lists the bytes of each frame of an MPEG 1 layer III stream of 44.1 kHz, which comes in pieces of any length. Throws RangeError where there is none. */
+export function mp3FrameCounter() {
+  const frameBytes: number[] = []
+  /** Bytes of the next frame's header that have come, and of the frame itself that are still to come. */
+  const header: number[] = []
+  let toCome = 0
+  return {
+    frameBytes,
+    add(piece: Uint8Array) {
+      for (let at = 0; at < piece.length;) {
+        const some = Math.min(toCome, piece.length - at)
+        at += some
+        toCome -= some
+        if (toCome > 0 || at === piece.length) return
+        header.push(piece[at++]!)
+        if (header.length < HEADER_BYTES) continue
+        const bytes = bytesOf(header)
+        frameBytes.push(bytes)
+        toCome = bytes - HEADER_BYTES
+        header.length = 0
+      }
+    },
   }
-  return found
+}
+
+const HEADER_BYTES = 4
+
+/** The bytes of a frame, by its header. */
+function bytesOf(header: readonly number[]): number {
+  const kilobits = MP3_BIT_RATES[header[2]! >> 4]
+  if (header[0] !== 0xff || (header[1]! & 0xe0) !== 0xe0 || !kilobits) throw new RangeError('This is no MP3 frame.')
+  return Math.floor((144_000 * kilobits) / 44_100) + ((header[2]! >> 1) & 1)
 }

@@ -8,7 +8,6 @@ import { FIRST_SETTINGS } from '#core/formats'
 import { heardOf, PHRASE_GAP_SECONDS, sampleOf, synthesise, type Cue, type Phrase } from '#core/sound'
 import { chaptersOf, compileTimeline, totalsOf } from '#core/timeline'
 import { CATALOGUE, SHIPPED_ROUTINES } from '#data'
-import { mp3EncoderHere } from '~/features/carry/mp3Encoder'
 import { clipKey, makeSoundFile, type SoundMade } from '~/features/carry/soundJob'
 import { id3Of } from '~/features/carry/tags'
 import { runsAll } from '../runsAll'
@@ -16,7 +15,7 @@ import { runsAll } from '../runsAll'
 // Against the outside: mpg123-decoder (the decoder of mpg123, LGPL, made into WebAssembly) hears the MP3 file, and music-metadata (MIT)
 // reads its tags and chapters (ID3v2.3 and its chapter frame addendum). Neither shares code with what makes the file.
 const RATE = 44_100
-const mp3 = mp3EncoderHere(readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm'))
+const mp3Wasm = readFileSync('node_modules/wasm-media-encoders/wasm/mp3.wasm')
 const routine = SHIPPED_ROUTINES.find(({ id }) => id === 'back-of-the-shop')!
 const timeline = compileTimeline({
   routine,
@@ -88,7 +87,7 @@ describe.runIf(runsAll)('a session as an MP3 file', () => {
   let bytes: Uint8Array
   let heard: Float32Array
   beforeAll(async () => {
-    made = await makeSoundFile({ ...job, format: 'mp3' }, mp3, () => {})
+    made = await makeSoundFile({ ...job, format: 'mp3' }, mp3Wasm, () => {})
     bytes = new Uint8Array(await made.file.arrayBuffer())
     const decoder = new MPEGDecoder({ enableGapless: true })
     await decoder.ready
@@ -106,6 +105,15 @@ describe.runIf(runsAll)('a session as an MP3 file', () => {
     const sounds = struck()
     expect(sounds.length).toBeGreaterThan(15)
     for (const { atSeconds, sound } of sounds) expect(Math.abs(offBy(heard, atSeconds, sound))).toBeLessThan(0.002)
+  })
+  it('has both channels, as long as it was made, where sides are heard apart', async () => {
+    const apart = await makeSoundFile({ ...job, apart: 0.7, format: 'mp3' }, mp3Wasm, () => {})
+    const decoder = new MPEGDecoder({ enableGapless: true })
+    await decoder.ready
+    const { channelData, errors } = decoder.decode(new Uint8Array(await apart.file.arrayBuffer()))
+    decoder.free()
+    expect(errors).toEqual([])
+    expect(channelData.map(({ length }) => length)).toEqual(Array(2).fill(Math.round(apart.seconds * RATE)))
   })
   it('does not clip', () => {
     expect(heard.reduce((most, each) => Math.max(most, Math.abs(each)), 0)).toBeLessThan(1)
@@ -140,7 +148,7 @@ describe.runIf(runsAll)('a session of more chapters than a table of contents hol
 
 describe('a session as a WAV file', () => {
   it('is read as what it is, on two channels, as long as it was made', async () => {
-    const made = await makeSoundFile({ ...job, apart: 0.7, format: 'wav' }, mp3, () => {})
+    const made = await makeSoundFile({ ...job, apart: 0.7, format: 'wav' }, mp3Wasm, () => {})
     const bytes = new Uint8Array(await made.file.arrayBuffer())
     const { format } = await parseBuffer(bytes, { mimeType: 'audio/wav' })
     expect(format).toMatchObject({ numberOfChannels: 2, sampleRate: RATE, bitsPerSample: 16 })
@@ -151,10 +159,10 @@ describe('a session as a WAV file', () => {
 describe.runIf(runsAll)('the making', () => {
   it('tells how far it is, and stops at a session without any sound', async () => {
     const shares: number[] = []
-    await makeSoundFile({ ...job, format: 'wav' }, mp3, (share) => shares.push(share))
+    await makeSoundFile({ ...job, format: 'wav' }, mp3Wasm, (share) => shares.push(share))
     expect(shares.length).toBeGreaterThan(20)
     expect(shares).toEqual([...shares].sort((one, other) => one - other))
-    await expect(makeSoundFile({ ...job, cues: [], format: 'mp3' }, mp3, () => {})).rejects.toThrow(
+    await expect(makeSoundFile({ ...job, cues: [], format: 'mp3' }, mp3Wasm, () => {})).rejects.toThrow(
       'Nothing of this session would be heard',
     )
   })

@@ -1,20 +1,17 @@
 import { expose } from 'comlink'
 import { Zip, ZipPassThrough } from 'fflate'
+import mp3Wasm from 'wasm-media-encoders/wasm/mp3?url'
 import { createFileParts } from './fileParts'
-import type { Mp3Lanes } from './mp3Encoder'
-import { createMp3Lanes } from './mp3Lanes'
 import { makeSoundFile, type SoundJob, type SoundMade } from './soundJob'
 
 /** Read bit by bit, so that no file is held whole. */
 const READ_BYTES = 1_000_000
 
-/** The encoders stay for the next file of a week. */
-let mp3: Mp3Lanes | null = null
+const MP3_WASM = new URL(mp3Wasm, self.location.origin).href
 
 /** Sound files, made away from the page. */
 const audioWorker = {
-  make: (job: SoundJob, tell: (share: number) => void): Promise<SoundMade> =>
-    makeSoundFile(job, (mp3 ??= createMp3Lanes()), tell),
+  make: (job: SoundJob, tell: (share: number) => void): Promise<SoundMade> => makeSoundFile(job, MP3_WASM, tell),
   /** Files in one, as they are: sound does not get smaller. */
   async zip(files: readonly { name: string; file: Blob }[]): Promise<Blob> {
     const parts = createFileParts()

@@ -1,70 +1,40 @@
-import { MP3_FRAME_SAMPLES, mp3InfoFrame, mp3Joiner } from '#core/formats'
+import { createEncoder } from 'wasm-media-encoders'
+import { mp3FrameCounter, mp3InfoFrame } from '#core/formats'
 import { createFileParts } from './fileParts'
-import type { Mp3Lanes, Samples } from './mp3Encoder'
 import type { SoundFile } from './soundFile'
 import { id3Of, type SoundTags } from './tags'
 
-/** A stretch begins so many frames early (0.8 s): an encoder hears what came before, and makes the same of what follows as if it had heard it all. */
-const WARM_FRAMES = 32
-/** An encoder looks ahead, by less than this. */
-const AHEAD_FRAMES = 4
-/** Frames of a stretch that are kept: 13 s, to which warming up adds a sixteenth; what is longer takes more memory. Our choice. */
-const KEPT_FRAMES = 512
-const STRETCH_SAMPLES = (WARM_FRAMES + KEPT_FRAMES + AHEAD_FRAMES) * MP3_FRAME_SAMPLES
-const SHARED_SAMPLES = (WARM_FRAMES + AHEAD_FRAMES) * MP3_FRAME_SAMPLES
+/** LAME's variable bit rate, 0 the best: silence takes next to nothing, and it is quicker than a constant one. Our choice. */
+const MP3_QUALITY = 4
+/** So many samples at a time: the encoder has room for them in its memory. */
+const AT_ONCE_SAMPLES = 44_100
 
-/** An MP3 file that is encoded in stretches, by as many encoders as there are, and is the same whatever their number. */
-export function mp3File(channels: 1 | 2, tags: SoundTags, { lanes, encode }: Mp3Lanes, type: string): SoundFile {
+/** An MP3 file at 44.1 kHz. `wasm` is the address of the encoder, or its bytes. */
+export async function mp3File(
+  channels: 1 | 2,
+  tags: SoundTags,
+  wasm: string | Uint8Array,
+  type: string,
+): Promise<SoundFile> {
+  const lame = await createEncoder('audio/mpeg', wasm)
+  lame.configure({ sampleRate: 44_100, channels, vbrQuality: MP3_QUALITY })
   const parts = createFileParts()
-  const joiner = mp3Joiner()
-  /** Stretches that are being encoded, the first first. */
-  const underWay: Promise<() => void>[] = []
+  const frames = mp3FrameCounter()
   let samples = 0
-  const spare: Samples[] = []
-  const anyStretch = () => spare.pop() ?? Array.from({ length: channels }, () => new Float32Array(STRETCH_SAMPLES))
-  let stretch = anyStretch()
-  let filled = 0
-  let isFirst = true
-
-  function encodeStretch(lengthSamples: number, isLast: boolean) {
-    const skipFrames = isFirst ? 0 : WARM_FRAMES
-    const takeFrames = isLast ? Infinity : STRETCH_SAMPLES / MP3_FRAME_SAMPLES - AHEAD_FRAMES - skipFrames
-    const encoded = encode(stretch, lengthSamples).then(({ stream, samples: back }) => () => {
-      spare.push(back)
-      joiner.add({ stream, channels, skipFrames, takeFrames }).forEach(parts.add)
-    })
-    // It is told where it is taken.
-    encoded.catch(() => {})
-    underWay.push(encoded)
-    isFirst = false
+  function write(bytes: Uint8Array) {
+    frames.add(bytes)
+    parts.add(bytes)
   }
-  async function takeFirst() {
-    const take = await underWay.shift()!
-    take()
-  }
-
   return {
-    async add(block) {
-      samples += block[0]!.length
-      for (let from = 0; from < block[0]!.length;) {
-        const count = Math.min(block[0]!.length - from, STRETCH_SAMPLES - filled)
-        stretch.forEach((each, which) => each.set(block[which]!.subarray(from, from + count), filled))
-        filled += count
-        from += count
-        if (filled < STRETCH_SAMPLES) continue
-        const next = anyStretch()
-        next.forEach((each, which) => each.set(stretch[which]!.subarray(STRETCH_SAMPLES - SHARED_SAMPLES)))
-        encodeStretch(STRETCH_SAMPLES, false)
-        stretch = next
-        filled = SHARED_SAMPLES
-        if (underWay.length > lanes) await takeFirst()
-      }
+    add(block) {
+      const count = block[0]!.length
+      samples += count
+      for (let at = 0; at < count; at += AT_ONCE_SAMPLES)
+        write(lame.encode(block.map((each) => each.subarray(at, at + AT_ONCE_SAMPLES))))
     },
-    async end() {
-      encodeStretch(filled, true)
-      while (underWay.length > 0) await takeFirst()
-      parts.add(joiner.end())
-      const info = mp3InfoFrame({ sampleRateHz: 44_100, channels, frameBytes: joiner.frameBytes, samples })
+    end() {
+      write(lame.finalize())
+      const info = mp3InfoFrame({ sampleRateHz: 44_100, channels, frameBytes: frames.frameBytes, samples })
       return parts.whole([id3Of(tags), info], [], type)
     },
   }

@@ -1,6 +1,5 @@
 import { pcm16, riffChunk, wavHeader } from '#core/formats'
 import { createFileParts } from './fileParts'
-import type { Mp3Lanes } from './mp3Encoder'
 import { mp3File } from './mp3File'
 import type { SoundFile } from './soundFile'
 import { id3Of, vorbisChapters, type SoundTags } from './tags'
@@ -21,14 +20,15 @@ export interface SoundFileSetting {
   format: SoundFormat
   channels: 1 | 2
   tags: SoundTags
-  mp3: Mp3Lanes
+  /** The MP3 encoder: its address, or its bytes. */
+  mp3Wasm: string | Uint8Array
 }
 
 /** Begin a sound file. */
 export function soundFile(setting: SoundFileSetting): Promise<SoundFile> | SoundFile {
   switch (setting.format) {
     case 'mp3':
-      return mp3File(setting.channels, setting.tags, setting.mp3, FORMAT_FACTS.mp3.type)
+      return mp3File(setting.channels, setting.tags, setting.mp3Wasm, FORMAT_FACTS.mp3.type)
     case 'opus':
       return opusFile(setting)
     case 'wav':

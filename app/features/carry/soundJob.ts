@@ -10,7 +10,6 @@ import {
   type SoundSettings,
 } from '#core/sound'
 import { chaptersOf, type Timeline } from '#core/timeline'
-import type { Mp3Lanes } from './mp3Encoder'
 import { soundFile, FORMAT_FACTS, type SoundFormat } from './soundFiles'
 
 /** All that a session's sound file follows from. */
@@ -47,9 +46,13 @@ const TAIL_SECONDS = 0.5
 const TOLD_SHARE = 0.01
 
 /**
- * Make the file. `tell` hears how far it is, from 0 to 1. Throws SilentSessionError where nothing would be heard.
+ * Make the file. `mp3Wasm` is the MP3 encoder, its address or its bytes; `tell` hears how far it is, from 0 to 1. Throws SilentSessionError where nothing would be heard.
  */
-export async function makeSoundFile(job: SoundJob, mp3: Mp3Lanes, tell: (share: number) => void): Promise<SoundMade> {
+export async function makeSoundFile(
+  job: SoundJob,
+  mp3Wasm: string | Uint8Array,
+  tell: (share: number) => void,
+): Promise<SoundMade> {
   const { format, timeline, cues, sound, clips, bells, apart, title, album, track } = job
   const { sampleRateHz } = FORMAT_FACTS[format]
   const channels = apart > 0 ? 2 : 1
@@ -60,7 +63,7 @@ export async function makeSoundFile(job: SoundJob, mp3: Mp3Lanes, tell: (share: 
   const lengthSamples = rungOut + Math.round(TAIL_SECONDS * sampleRateHz)
   const seconds = lengthSamples / sampleRateHz
   const chapters = chaptersOf(timeline, seconds)
-  const file = await soundFile({ format, channels, mp3, tags: { title, album, track, chapters } })
+  const file = await soundFile({ format, channels, mp3Wasm, tags: { title, album, track, chapters } })
   const steps = rendered(sounds, { channels, sampleRateHz, lengthSamples, targetLufs: TARGET_LUFS })
   let told = 0
   for (;;) {

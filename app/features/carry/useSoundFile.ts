@@ -8,12 +8,11 @@ import { usePersonStore } from '~/shared/store/person'
 import { fileName } from '~/shared/ui/download'
 import type { AudioWorker } from './audio.worker'
 import { apartOf, soundFor, voiceFor, withRoom, type CarryChoices } from './choices'
-import type { ChannelSamples } from './mp3Encoder'
 import { FORMAT_FACTS } from './soundFiles'
 import { clipKey, type SoundMade } from './soundJob'
 
 /** Samples that can be given away: a decoded buffer's own cannot. */
-const samplesOf = (buffer: AudioBuffer): ChannelSamples => buffer.getChannelData(0).slice()
+const samplesOf = (buffer: AudioBuffer): Float32Array => buffer.getChannelData(0).slice()
 
 /** A session to be carried: a routine, and what its file is called. */
 export interface CarriedSession {
@@ -64,9 +63,9 @@ export function useSoundFile() {
     return { timeline, cues: bells ? all : all.filter(({ kind }) => kind !== 'bell') }
   }
 
-  async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, ChannelSamples>> {
+  async function clipsOf(cues: readonly Cue[], sampleRateHz: number): Promise<Map<string, Float32Array>> {
     const context = new OfflineAudioContext(1, 1, sampleRateHz)
-    const clips = new Map<string, ChannelSamples>()
+    const clips = new Map<string, Float32Array>()
     const phrases: Phrase[] = cues.flatMap((cue) => (cue.kind === 'voice' ? cue.phrases : []))
     for (const phrase of phrases) {
       if (clips.has(clipKey(phrase))) continue
@@ -75,9 +74,9 @@ export function useSoundFile() {
     }
     return clips
   }
-  async function ownBells(sampleRateHz: number): Promise<Map<BellName, ChannelSamples>> {
+  async function ownBells(sampleRateHz: number): Promise<Map<BellName, Float32Array>> {
     const context = new OfflineAudioContext(1, 1, sampleRateHz)
-    const bells = new Map<BellName, ChannelSamples>()
+    const bells = new Map<BellName, Float32Array>()
     for (const bell of BELLS) {
       const buffer = await speaker.bellOf(bell, context)
       if (buffer) bells.set(bell, samplesOf(buffer))
