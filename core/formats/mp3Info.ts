@@ -65,25 +65,29 @@ function contentsOf(frameBytes: readonly number[], firstBytes: number, bytes: nu
   return contents
 }
 
-/** Lists the bytes of each frame of an MPEG 1 layer III stream of 44.1 kHz, which comes in pieces of any length. Throws RangeError where there is none. */
+/**
+ * Lists how many bytes each frame has of an MPEG 1 layer III stream of 44.1 kHz, which comes in pieces of any length. `add` throws RangeError where a frame should begin
+ * and none does.
+ */
 export function mp3FrameCounter() {
   const frameBytes: number[] = []
-  /** Bytes of the next frame's header that have come, and of the frame itself that are still to come. */
+  /** The bytes that have come of the next frame's header. */
   const header: number[] = []
-  let toCome = 0
+  /** How many bytes of the last frame are still missing. */
+  let missing = 0
   return {
     frameBytes,
     add(piece: Uint8Array) {
       for (let at = 0; at < piece.length;) {
-        const some = Math.min(toCome, piece.length - at)
-        at += some
-        toCome -= some
-        if (toCome > 0 || at === piece.length) return
+        const skipped = Math.min(missing, piece.length - at)
+        at += skipped
+        missing -= skipped
+        if (at === piece.length) return
         header.push(piece[at++]!)
         if (header.length < HEADER_BYTES) continue
         const bytes = bytesOf(header)
         frameBytes.push(bytes)
-        toCome = bytes - HEADER_BYTES
+        missing = bytes - HEADER_BYTES
         header.length = 0
       }
     },

@@ -6,8 +6,6 @@ import { id3Of, type SoundTags } from './tags'
 
 /** LAME's variable bit rate, 0 the best: silence takes next to nothing, and it is quicker than a constant one. Our choice. */
 const MP3_QUALITY = 4
-/** So many samples at a time: the encoder has room for them in its memory. */
-const AT_ONCE_SAMPLES = 44_100
 
 /** An MP3 file at 44.1 kHz. `wasm` is the address of the encoder, or its bytes. */
 export async function mp3File(
@@ -27,10 +25,8 @@ export async function mp3File(
   }
   return {
     add(block) {
-      const count = block[0]!.length
-      samples += count
-      for (let at = 0; at < count; at += AT_ONCE_SAMPLES)
-        write(lame.encode(block.map((each) => each.subarray(at, at + AT_ONCE_SAMPLES))))
+      samples += block[0]!.length
+      write(lame.encode([...block]))
     },
     end() {
       write(lame.finalize())
