@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
+import { memoByKey } from './memo'
 
 /** A stretch of time in which a zone's clocks keep their distance from UTC; milliseconds since 1970, the end not in it. */
 interface Stretch {
@@ -7,7 +8,7 @@ interface Stretch {
   offsetMs: number
 }
 
-/** Years of sessions lie in a few dozen stretches: each is looked up once. */
+/** The stretches of each zone that were looked up: years of sessions lie in a few dozen. */
 const known = new Map<string, Stretch[]>()
 
 /** How far the clocks of a zone are ahead of UTC at an instant, in milliseconds. Throws a RangeError for a zone that there is not. */
@@ -31,30 +32,19 @@ export function offsetMsAt(timeZone: string, ms: number): number {
 export const DAY_MS = 86_400_000
 const HOUR_MS = 3_600_000
 
-/** A journal of years asks for the same days again and again, and to read or write one is what costs. About a century of them is kept. */
-const numbers = new Map<string, number>()
-const days = new Map<number, string>()
-const MOST_KEPT = 40_000
-function keep<Key, Value>(kept: Map<Key, Value>, key: Key, value: Value): Value {
-  if (kept.size >= MOST_KEPT) kept.clear()
-  kept.set(key, value)
-  return value
-}
+/** A journal of years asks for the same days again and again, and to read or write one is what costs: about a century of them. */
+const MOST_DAYS = 40_000
 /** The number of a day (YYYY-MM-DD) since 1 January 1970. */
-export function dayNumber(day: string): number {
-  const known = numbers.get(day)
-  if (known !== undefined) return known
+export const dayNumber = memoByKey((day: string): number => {
   const number = Date.parse(`${day}T00:00:00Z`) / DAY_MS
   if (Number.isNaN(number)) throw new RangeError(`${day.slice(0, 40)} is no day`)
-  // The other way round it is not known yet: a browser reads 31 February, too.
-  return keep(numbers, day, number)
-}
+  return number
+}, MOST_DAYS)
 /** The day (YYYY-MM-DD) of a number. */
-export function dayOfNumber(number: number): string {
-  const known = days.get(number)
-  if (known !== undefined) return known
-  return keep(days, number, new Date(number * DAY_MS).toISOString().slice(0, 10))
-}
+export const dayOfNumber = memoByKey(
+  (number: number): string => new Date(number * DAY_MS).toISOString().slice(0, 10),
+  MOST_DAYS,
+)
 
 /** The hour that the clock on the wall shows, with its part that has passed: 18.5 at half past six in the evening. */
 export function wallHour(instant: string, timeZone: string): number {

@@ -1,3 +1,4 @@
+import { memoByObject } from '../basics'
 import { mostEffort } from './effort'
 import { canSit } from './levels'
 import type { LearningStage } from './stages'
@@ -46,19 +47,14 @@ export interface FormKnowledge {
   secondsOf: (form: Form) => number
 }
 
-/** The words in which a form is looked for, once for each form: the names, the set, the school, moves and areas. */
-const searched = new WeakMap<Form, string[]>()
-function wordsOf(form: Form): string[] {
-  const known = searched.get(form)
-  if (known) return known
+/** The words in which a form is looked for: the names, the set, the school, moves and areas. */
+const wordsOf = memoByObject((form: Form): string[] => {
   const pinyin = plainSpelling(form.pinyin)
   const areas = form.areas.map((area) => area.replace(/([A-Z])/g, ' $1'))
   const moves = form.moves.map(({ name }) => name)
   const text = [form.name, form.set?.name ?? '', form.school, form.part, ...areas, ...moves].join(' ')
-  const words = [...plainSpelling(text).split(' '), ...pinyin.split(' '), pinyin.replaceAll(' ', '')].filter(Boolean)
-  searched.set(form, words)
-  return words
-}
+  return [...plainSpelling(text).split(' '), ...pinyin.split(' '), pinyin.replaceAll(' ', '')].filter(Boolean)
+})
 
 /**
  * Forms that answer a query, in the order given. Every word of it must begin some word of the form's name, pinyin, set, school, moves

@@ -1,3 +1,4 @@
+import { memoByObject } from '../basics'
 import { plainWay } from './blank'
 import {
   FIVE_PHASES,
@@ -27,7 +28,7 @@ interface HowDone {
 export function wayFor(step: HowDone, ways: readonly Way[]): Way | undefined {
   const named = step.wayId ? ways.find(({ id }) => id === step.wayId) : undefined
   const mine = named ?? ways.find(({ formId, onlyWhereNamed }) => formId === step.formId && !onlyWhereNamed)
-  return step.manner ? knownWithManner(step.formId, mine, step.manner) : mine
+  return step.manner ? knownWithManner(step.manner, step.formId, mine) : mine
 }
 
 /** A way as it is in one place; undefined stays the form as it is taught. */
@@ -44,15 +45,10 @@ export function withManner(
   return { ...made, ...weight }
 }
 
-/** What was last made for a manner: searches ask for the same again and again, and know it by being the same. */
-const lastWay = new WeakMap<Manner, { way: Way | undefined; made: Way | undefined }>()
-function knownWithManner(formId: string, way: Way | undefined, manner: Manner): Way | undefined {
-  const known = lastWay.get(manner)
-  if (known && known.way === way && (known.made?.formId ?? formId) === formId) return known.made
-  const made = withManner(formId, way, manner)
-  lastWay.set(manner, { way, made })
-  return made
-}
+/** Searches ask for the same again and again, and know it by being the same. */
+const knownWithManner = memoByObject((manner: Manner, formId: string, way: Way | undefined): Way | undefined =>
+  withManner(formId, way, manner),
+)
 
 /** A form as one person does it. */
 export interface FormMyWay {

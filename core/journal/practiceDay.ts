@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
-import { dayNumber, dayOfNumber, wallDay } from '../basics'
+import { dayNumber, dayOfNumber, memoByObject, wallDay } from '../basics'
 import type { SessionRecord } from './types'
 
 /**
@@ -10,17 +10,11 @@ export function practiceDay(instant: string, timeZone: string, dayEndsAtHour: nu
   return wallDay(instant, timeZone, dayEndsAtHour)
 }
 
-/** What is known of sessions already: they are never changed in place, so that each is reckoned once. */
-const known = new WeakMap<object, { dayEndsAtHour: number; day: string }>()
-
 /** The practice day of a session. */
-export function dayOf(session: Pick<SessionRecord, 'startedAt' | 'timeZone'>, dayEndsAtHour: number): string {
-  const there = known.get(session)
-  if (there?.dayEndsAtHour === dayEndsAtHour) return there.day
-  const day = practiceDay(session.startedAt, session.timeZone, dayEndsAtHour)
-  known.set(session, { dayEndsAtHour, day })
-  return day
-}
+export const dayOf = memoByObject(
+  (session: Pick<SessionRecord, 'startedAt' | 'timeZone'>, dayEndsAtHour: number): string =>
+    practiceDay(session.startedAt, session.timeZone, dayEndsAtHour),
+)
 
 /** HH:MM, by the clock where it was, at which sessions mostly begin: the one in the middle of the last sixty; six in the evening without any. */
 export function usualTime(sessions: readonly Pick<SessionRecord, 'startedAt' | 'timeZone'>[]): string {

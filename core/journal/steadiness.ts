@@ -1,4 +1,4 @@
-import { dayNumber, dayOfNumber } from '../basics'
+import { dayNumber, dayOfNumber, memoByObject } from '../basics'
 import { addDays, dayStartMs, mondayOf, weekdayOf, weekNumber } from './practiceDay'
 import { practiceDays, type PracticeDay, type SessionTime } from './practisedDays'
 import type { RestPlan, RestPlanEntry } from './types'
@@ -76,17 +76,7 @@ export const countsAsPractised = (day: PracticeDay | undefined, rules: RestPlanE
  * was made short by travel, or is one of the free rest days: so many in each week from Monday. It counts the days practised. By the rules
  * that held on each day; today breaks nothing while it is open, and what lies ahead of today counts for nothing yet.
  */
-export function steadiness(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): Steadiness {
-  const there = knownSteadiness.get(sessions)
-  if (there?.today === today && there.rules === rules) return there.steadiness
-  const found = steadinessOf(sessions, today, rules)
-  knownSteadiness.set(sessions, { today, rules, steadiness: found })
-  return found
-}
-const knownSteadiness = new WeakMap<
-  readonly SessionTime[],
-  { today: string; rules: SteadinessRules; steadiness: Steadiness }
->()
+export const steadiness = memoByObject(steadinessOf)
 function steadinessOf(sessions: readonly SessionTime[], today: string, rules: SteadinessRules): Steadiness {
   const practised = practiceDays(sessions, rules.dayEndsAtHour)
   let first: string | null = null

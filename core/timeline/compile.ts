@@ -1,3 +1,4 @@
+import { memoByObject } from '../basics'
 import {
   COUNT_UNITS,
   isClosingPart,
@@ -102,15 +103,9 @@ export function measureSchedule(
 }
 
 /** Forms by their ids: searches lay out the same forms many thousand times. */
-const byId = new WeakMap<readonly Form[], Map<string, Form>>()
-function formsById(forms: readonly Form[]): Map<string, Form> {
-  let known = byId.get(forms)
-  if (!known) {
-    known = new Map(forms.map((form) => [form.id, form]))
-    byId.set(forms, known)
-  }
-  return known
-}
+const formsById = memoByObject(
+  (forms: readonly Form[]): ReadonlyMap<string, Form> => new Map(forms.map((form) => [form.id, form])),
+)
 
 /** Lay a schedule out in time. `from` is null for a whole session, which begins with its lead-in. */
 function layOut(

@@ -1,3 +1,4 @@
+import { memoByObject } from '../basics'
 import {
   formMyWay,
   plainWay,
@@ -79,16 +80,11 @@ function withStances(made: FormAndPhases): FormAndPhases {
 }
 
 type FormAndPhases = FormMyWay & { phases: readonly PhaseOfForm[] }
-/** What was last made of a form: searches ask for the same again and again. */
-const lastMade = new WeakMap<Form, { way: Way | undefined; rules: HouseRules; made: FormAndPhases }>()
-function knownFormMyWay(form: Form, way: Way | undefined, rules: HouseRules): FormAndPhases {
-  const known = lastMade.get(form)
-  if (known && known.way === way && known.rules === rules) return known.made
+/** Searches ask for the same form again and again. */
+const knownFormMyWay = memoByObject((form: Form, way: Way | undefined, rules: HouseRules): FormAndPhases => {
   const myWay = formMyWay(form, way, rules)
-  const made = { ...myWay, phases: phasesOf(myWay.form) }
-  lastMade.set(form, { way, rules, made })
-  return made
-}
+  return { ...myWay, phases: phasesOf(myWay.form) }
+})
 
 /** The same for each unit of a performance: units of which the layers say the same are done the same way. */
 export function formsThere(
