@@ -2,14 +2,15 @@
 import type { NuxtError } from '#app'
 import { exportAll } from '~/features/exchange/exportAll'
 import LostScreen from '~/shared/ui/LostScreen.vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 /** Where nothing else could be shown. */
 const props = defineProps<{ error: NuxtError }>()
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
 const isMissing = computed(() => props.error.statusCode === 404)
 /** Where the store was not opened, nothing may be shown as if it were empty: all is begun anew. */
-const leave = (to: string) => (person.opened ? clearError({ redirect: to }) : reloadNuxtApp({ path: to, force: true }))
+const leave = (to: string) =>
+  workspace.opened ? clearError({ redirect: to }) : reloadNuxtApp({ path: to, force: true })
 </script>
 
 <template>
@@ -17,9 +18,9 @@ const leave = (to: string) => (person.opened ? clearError({ redirect: to }) : re
     <LostScreen
       :title="isMissing ? 'There is no such page' : 'This screen could not be shown'"
       :why="isMissing ? '' : error.message"
-      :is-closed="!person.opened"
+      :is-closed="!workspace.opened"
       @leave="leave"
-      @export="exportAll(person)"
+      @export="exportAll()"
     />
   </main>
 </template>

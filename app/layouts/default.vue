@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { goingTo } from '~/shared/ui/going'
 import { isAmongKeys, isForPage } from '~/shared/ui/keys'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plural } from '~/shared/words/numbers'
 
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const { settings } = useSettingsStore()
 const route = useRoute()
 
 const SCREENS = [
@@ -26,15 +28,15 @@ const isIn = (place: string, path: string) =>
 const SessionsUnderWay = defineAsyncComponent(() => import('~/features/follow/SessionsUnderWay.vue'))
 const isUnderWay = ref(false)
 async function lookForSessions() {
-  isUnderWay.value = (await person.kept.all()).running.length > 0
+  isUnderWay.value = (await workspace.kept.all()).running.length > 0
 }
 watch(
-  () => person.opened,
+  () => workspace.opened,
   (isOpen) => void (isOpen && lookForSessions()),
   { immediate: true },
 )
 onScopeDispose(
-  person.tabs.listen((message) => {
+  workspace.tabs.listen((message) => {
     if (message.kind === 'changed' && (message.what === 'running' || message.what === 'all')) void lookForSessions()
   }),
 )
@@ -51,7 +53,7 @@ function showKeys() {
 }
 
 async function leaveDemo() {
-  await person.leaveDemo()
+  await workspace.leaveDemo()
   await lookForSessions()
   await navigateTo('/')
 }
@@ -61,14 +63,14 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   // The remote page tries keys, so they must not do anything else there.
   if (route.path === '/remote') return
   if (event.key === '?' && isForPage(event) && !asksForKeys.value) showKeys()
-  if (event.key === 'b' && isForPage(event) && !isAmongKeys(event) && person.workspace === 'demo') void leaveDemo()
+  if (event.key === 'b' && isForPage(event) && !isAmongKeys(event) && workspace.workspace === 'demo') void leaveDemo()
 })
 </script>
 
 <template>
   <div class="page">
     <a class="skip" href="#content">Skip to the content</a>
-    <aside v-if="person.workspace === 'demo'" class="demo" aria-label="Demo">
+    <aside v-if="workspace.workspace === 'demo'" class="demo" aria-label="Demo">
       <span>This is a demo: an invented bookbinder’s year.</span>
       <Button size="small" aria-keyshortcuts="B" @click="leaveDemo">Begin my own<kbd aria-hidden="true">B</kbd></Button>
     </aside>
@@ -87,12 +89,12 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         </NuxtLink>
       </nav>
     </header>
-    <ReminderNote v-if="person.opened && typeof person.settings.week?.reminds === 'number'" />
-    <SessionsUnderWay v-if="isUnderWay" :key="person.workspace" />
-    <LazyMessage v-if="person.unreadable.length > 0" severity="warn" class="unreadable">
-      {{ plural(person.unreadable.length, 'stored thing') }} could not be read, and
-      {{ person.unreadable.length === 1 ? 'stays' : 'stay' }} in this browser untouched.
-      <NuxtLink to="/settings#data">Look at {{ person.unreadable.length === 1 ? 'it' : 'them' }}</NuxtLink>
+    <ReminderNote v-if="workspace.opened && typeof settings.week?.reminds === 'number'" />
+    <SessionsUnderWay v-if="isUnderWay" :key="workspace.workspace" />
+    <LazyMessage v-if="workspace.unreadable.length > 0" severity="warn" class="unreadable">
+      {{ plural(workspace.unreadable.length, 'stored thing') }} could not be read, and
+      {{ workspace.unreadable.length === 1 ? 'stays' : 'stay' }} in this browser untouched.
+      <NuxtLink to="/settings#data">Look at {{ workspace.unreadable.length === 1 ? 'it' : 'them' }}</NuxtLink>
     </LazyMessage>
     <main id="content" tabindex="-1">
       <slot />

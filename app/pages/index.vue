@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import TodayScreen from '~/features/today/TodayScreen.vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 definePageMeta({ opensAtOnce: true })
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 /** Fetched by those who have a trial, or a series. */
 const TrialToday = defineAsyncComponent(() => import('~/features/journal/TrialToday.vue'))
 const SeriesNext = defineAsyncComponent(() => import('~/features/series/SeriesNext.vue'))
@@ -11,9 +15,9 @@ const SeriesNext = defineAsyncComponent(() => import('~/features/series/SeriesNe
 
 <template>
   <TodayScreen>
-    <template v-if="person.isFullyLoaded" #series>
-      <TrialToday v-if="person.profile.trials.length > 0" />
-      <SeriesNext v-if="person.profile.series.length > 0" />
+    <template v-if="workspace.isFullyLoaded" #series>
+      <TrialToday v-if="journal.trials.length > 0" />
+      <SeriesNext v-if="library.series.length > 0" />
     </template>
   </TodayScreen>
 </template>

@@ -1,5 +1,5 @@
 import { START_LOCATION } from 'vue-router'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { doOwed } from '~/shared/drawing/afterPicture'
 import { goingTo } from '~/shared/ui/going'
 
@@ -23,14 +23,14 @@ const NEXT_INPUTS = ['click', 'keydown', 'popstate', 'beforeunload', 'visibility
 /** The press on a link is answered before the page that it leads to is fetched and made: the place is marked, and drawn so. */
 export default defineNuxtPlugin(() => {
   for (const input of NEXT_INPUTS) addEventListener(input, doOwed, { capture: true })
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
   // Behind that: what is owed is being written by now.
-  const leave = () => void (document.visibilityState === 'hidden' && person.layAside())
+  const leave = () => void (document.visibilityState === 'hidden' && workspace.layAside())
   addEventListener('visibilitychange', leave, { capture: true })
-  addEventListener('pagehide', () => person.layAside(), { capture: true })
+  addEventListener('pagehide', () => workspace.layAside(), { capture: true })
   // The browser asks in its own words whether the page is to be left.
   addEventListener('beforeunload', (event) => {
-    if (person.refused.length > 0 || person.wasDeleted) event.preventDefault()
+    if (workspace.refused.length > 0 || workspace.wasDeleted) event.preventDefault()
   })
   const router = useRouter()
   router.beforeEach((to, from) => {

@@ -1,4 +1,4 @@
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 /** Errors that say that something was called off on purpose. */
 const isCalledOff = (error: unknown) => error instanceof DOMException && error.name === 'AbortError'
@@ -8,11 +8,11 @@ const isCalledOff = (error: unknown) => error instanceof DOMException && error.n
  * is told here, so that nothing fails in silence.
  */
 export default defineNuxtPlugin((nuxtApp) => {
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
   function tell(error: unknown) {
     if (isCalledOff(error)) return
     const why = error instanceof Error && error.message ? ` (${error.message.slice(0, 200)})` : ''
-    person.notify(
+    workspace.notify(
       'error',
       `Something failed on this page${why}. Load the page again. If it comes back, export your data.`,
     )

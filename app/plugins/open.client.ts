@@ -1,7 +1,7 @@
 import { untilShipped } from '#data'
 import { openWithWorker } from '~/shared/plan/opening'
 import { readAhead } from '~/shared/store/ahead'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 // Where Today is opened, who judges it also reads what the person has; elsewhere the page reads it. Either while its own code is still being fetched.
 if (window.location.pathname === '/') openWithWorker()
@@ -9,9 +9,9 @@ readAhead()
 
 /** The store is opened while the first screen comes: no page stands before it is (see app.vue), but for the first line of Today. */
 export default defineNuxtPlugin((nuxtApp) => {
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
   void untilShipped
-    .then(person.open)
+    .then(workspace.open)
     // All scripts have loaded: should they fail again later, that is mended again (see mendCache.js).
     .then(() => sessionStorage.removeItem('pebblebrook.mended'))
     .catch((fault: Error) => nuxtApp.runWithContext(() => showError(fault)))

@@ -19,15 +19,15 @@ it('a list of forms is filtered by school and by part of the body', async () => 
 })
 
 it('a form without a name is not saved: the fault is told, and its field has the focus', async () => {
-  const { press, find, store } = await openPage('/forms/new')
+  const { press, find, stores } = await openPage('/forms/new')
   await press('Keep this form')
   expect((await find('alert', '')).textContent).toContain('name is missing')
   expect(document.activeElement).toBe(await find('textbox', 'Name'))
-  expect(store.profile.forms).toEqual([])
+  expect(stores.workspace.data.forms).toEqual([])
 })
 
 it('a form is written, saved, edited and found among my own', async () => {
-  const { press, fill, find, user, store } = await openPage('/forms/new')
+  const { press, fill, find, user, stores } = await openPage('/forms/new')
   await fill('Name', 'Draw the net')
   await press('Keep this form')
   await find('heading', 'Draw the net')
@@ -35,7 +35,7 @@ it('a form is written, saved, edited and found among my own', async () => {
   await fill('Name', '<b>Draw</b> the long net')
   await press('Keep this form')
   await find('heading', '<b>Draw</b> the long net')
-  expect(store.profile.forms.map(({ name }) => name)).toEqual(['<b>Draw</b> the long net'])
+  expect(stores.workspace.data.forms.map(({ name }) => name)).toEqual(['<b>Draw</b> the long net'])
   await user.keyboard('{Escape}')
 })
 

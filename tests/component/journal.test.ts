@@ -20,7 +20,7 @@ it('a class of last week is entered in one line, with its forms and how it felt'
   await page.shows('1 h 15 min')
   await page.shows('how hard: 3 of 10')
   await page.shows('the floor was cold')
-  expect(page.store.profile.sessions).toHaveLength(1)
+  expect(page.stores.workspace.data.sessions).toHaveLength(1)
 })
 
 it('a practice at half past midnight belongs to the evening before', async () => {
@@ -38,7 +38,7 @@ it('a practice without a name is not saved, and the field is named', async () =>
   await page.press('Enter practice done elsewhere')
   await page.press('Keep it')
   await page.shows('Say what it was')
-  expect(page.store.profile.sessions).toEqual([])
+  expect(page.stores.workspace.data.sessions).toEqual([])
 })
 
 it('a score without a scale is asked, not filled in', async () => {
@@ -79,9 +79,9 @@ it('a session that is removed comes back with one press', async () => {
   await page.press('Remove this session')
   // Until then the button takes back what was entered.
   await page.shows('is removed.')
-  expect(page.store.profile.sessions).toEqual([])
+  expect(page.stores.workspace.data.sessions).toEqual([])
   await page.press('Take it back')
-  await eventually(() => expect(page.store.profile.sessions).toHaveLength(1))
+  await eventually(() => expect(page.stores.workspace.data.sessions).toHaveLength(1))
 })
 
 it('a corrected entry keeps what was recorded, and can be restored to it', async () => {

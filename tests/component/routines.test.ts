@@ -58,15 +58,15 @@ it('a routine is read from text, a guessed form is said to be a guess, and anoth
 })
 
 it('a ready-made routine is copied, not changed, and the copy can be removed', async () => {
-  const { press, find, shows, router, store } = await openPage('/routines')
+  const { press, find, shows, router, stores } = await openPage('/routines')
   await press('Copy While the kettle warms and change it')
   expect(await find('textbox', 'Name of the routine')).toHaveProperty('value', 'While the kettle warms, my way')
   await press('All about Three sweeps down')
   await press('Remove Three sweeps down')
-  await eventually(() => expect(store.profile.routines[0]!.entries).toHaveLength(4))
+  await eventually(() => expect(stores.workspace.data.routines[0]!.entries).toHaveLength(4))
   await router.push('/routines')
   await shows('While the kettle warms3 min 59 s · 5 steps')
   await press('Remove While the kettle warms, my way')
   await press('Remove it')
-  await eventually(() => expect(store.profile.routines).toEqual([]))
+  await eventually(() => expect(stores.workspace.data.routines).toEqual([]))
 })

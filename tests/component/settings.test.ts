@@ -2,9 +2,9 @@ import { expect, it, vi } from 'vitest'
 import { eventually, openPage } from './support/open'
 
 it('a condition that is ticked is stored', async () => {
-  const { press, store } = await openPage('/settings')
+  const { press, stores } = await openPage('/settings')
   await press(/blood pressure/i, 'checkbox')
-  await eventually(() => expect(store.settings.conditions).toEqual(['highBloodPressure']))
+  await eventually(() => expect(stores.settings.conditions).toEqual(['highBloodPressure']))
 })
 
 it('a search finds a setting by its name or by another word for it', async () => {
@@ -17,12 +17,12 @@ it('a search finds a setting by its name or by another word for it', async () =>
 })
 
 it('a longer breath makes every routine longer', async () => {
-  const { shows, router, store } = await openPage('/routines')
+  const { shows, router, stores } = await openPage('/routines')
   await shows('While the kettle warms3 min 59 s')
   const inSeconds = 5
-  const { start, settled } = store.settings.pace
-  await store.saveSettings({
-    pace: { ...store.settings.pace, start: { ...start, inSeconds }, settled: { ...settled, inSeconds } },
+  const { start, settled } = stores.settings.pace
+  await stores.saveSettings({
+    pace: { ...stores.settings.pace, start: { ...start, inSeconds }, settled: { ...settled, inSeconds } },
   })
   await router.push('/settings')
   await shows('5.5 breaths a minute')
@@ -32,8 +32,8 @@ it('a longer breath makes every routine longer', async () => {
 })
 
 it('a bad archive is refused with its field named, and nothing is changed', async () => {
-  const { find, shows, user, store } = await openPage('/settings')
-  const before = JSON.stringify(store.profile)
+  const { find, shows, user, stores } = await openPage('/settings')
+  const before = JSON.stringify(stores.workspace.data)
   await find('heading', 'My data')
   const archive = async (text: string) => {
     const chooser = await eventually(() => {
@@ -48,7 +48,7 @@ it('a bad archive is refused with its field named, and nothing is changed', asyn
   const exportedAt = '2026-01-01T00:00:00.000Z'
   await archive(JSON.stringify({ format: 'pebblebrook-archive', version: 1, exportedAt, person: { settings: {} } }))
   await shows('person.settings.pace')
-  expect(JSON.stringify(store.profile)).toBe(before)
+  expect(JSON.stringify(stores.workspace.data)).toBe(before)
 })
 
 it('the licences of others are shown, and a server that does not answer is told', async () => {

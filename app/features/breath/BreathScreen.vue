@@ -2,7 +2,9 @@
 import { v4 as newUuid } from 'uuid'
 import { breathByMonth, breathsPerMinute, measureToKeep, settlingPace, type BreathMeasure } from '#core/breath'
 import { wallMs } from '~/shared/clock/wallClock'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plural } from '~/shared/words/numbers'
 import { durationPhrase, momentPhrase } from '~/shared/words/time'
 import BeltTrace from './BeltTrace.vue'
@@ -10,7 +12,9 @@ import BreathCurves from './BreathCurves.vue'
 import { useMeasuring } from './measuring'
 import { REFUSAL_WORDS, breathPhrase, setAsidePhrase } from './breathWords'
 
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const journal = useJournalStore()
+const { settings, saveSettings } = useSettingsStore()
 useHead({ title: 'My breath · Pebblebrook' })
 
 const WANTED_SECONDS = 60
@@ -55,11 +59,11 @@ async function keep() {
     how: how.value,
     posture: posture.value,
   })
-  await person.putMeasure(keptNow.value)
+  await journal.putMeasure(keptNow.value)
 }
 
-const measures = computed(() => [...person.profile.breathMeasures].sort((one, other) => other.at.localeCompare(one.at)))
-const months = computed(() => breathByMonth(person.profile.breathMeasures))
+const measures = computed(() => [...journal.breathMeasures].sort((one, other) => other.at.localeCompare(one.at)))
+const months = computed(() => breathByMonth(journal.breathMeasures))
 const latest = computed(() => measures.value[0] ?? null)
 const settling = computed(() => {
   const [after, before] = measures.value
@@ -67,13 +71,13 @@ const settling = computed(() => {
 })
 const said = ref('')
 async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
-  const { pace } = person.settings
+  const { pace } = settings
   const breath = { inSeconds: measure.inSeconds, outSeconds: measure.outSeconds }
   const next =
     when === 'both' && settling.value
       ? settling.value
       : { ...pace, [when]: breath, settleMinutes: pace.settleMinutes || 8 }
-  const faults = await person.saveSettings({ pace: next })
+  const faults = await saveSettings({ pace: next })
   said.value =
     faults.length > 0 ? faults.map(({ message }) => message).join(' ') : 'Taken. Every length follows it from now on.'
 }
@@ -172,8 +176,8 @@ async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
         </div>
         <p v-if="said" role="status">{{ said }}</p>
         <p v-if="stage !== 'measuring'" class="small soft">
-          Now in use: when I begin {{ breathPhrase(person.settings.pace.start) }}; once settled, after
-          {{ person.settings.pace.settleMinutes }} min, {{ breathPhrase(person.settings.pace.settled) }}.
+          Now in use: when I begin {{ breathPhrase(settings.pace.start) }}; once settled, after
+          {{ settings.pace.settleMinutes }} min, {{ breathPhrase(settings.pace.settled) }}.
         </p>
         <div v-if="settling && latest && stage !== 'measuring'" class="sheet stack">
           <p>
@@ -201,7 +205,7 @@ async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
                 text
                 severity="secondary"
                 :aria-label="`Remove the measure of ${momentPhrase(measure.at)}`"
-                @click="person.remove('breathMeasures', measure.id)"
+                @click="workspace.remove('breathMeasures', measure.id)"
               />
             </li>
           </ul>

@@ -2,7 +2,7 @@
 import { routineOfOne, type Routine } from '#core/routine'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useHealth } from '~/shared/plan/useHealth'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import RoutineBack from '~/shared/ui/RoutineBack.vue'
 import RoutineGone from '~/shared/ui/RoutineGone.vue'
 import { durationPhrase } from '~/shared/words/time'
@@ -12,15 +12,15 @@ import InWriting from './InWriting.vue'
 import { useSoundFile } from './useSoundFile'
 
 /** A routine or a form taken along: as sound, in writing. */
-const person = usePersonStore()
+const library = useLibraryStore()
 const route = useRoute()
 const choices = ref<CarryChoices>({ ...FIRST_CHOICES })
 const files = useSoundFile()
 
-const form = computed(() => person.formsById.get(String(route.query.form ?? '')) ?? null)
+const form = computed(() => library.formsById.get(String(route.query.form ?? '')) ?? null)
 const kept = computed<Routine | null>(() => {
   if (form.value) return routineOfOne(form.value)
-  return person.routines.find(({ id }) => id === route.query.routine) ?? null
+  return library.routines.find(({ id }) => id === route.query.routine) ?? null
 })
 const health = useHealth()
 const adjusted = computed(() => (kept.value ? health.adjusted(kept.value) : null))

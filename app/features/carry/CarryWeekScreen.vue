@@ -3,7 +3,7 @@ import { weekStart } from '#core/journal'
 import type { PlannedPractice } from '#core/plan'
 import { usePlan } from '~/shared/plan/usePlan'
 import { usePlanned } from '~/shared/plan/usePlanned'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
 import { listPhrase } from '~/shared/words/numbers'
 import { durationPhrase, shortWeekdayPhrase, weekdayPhrase } from '~/shared/words/time'
 import CarrySound from './CarrySound.vue'
@@ -11,7 +11,7 @@ import { FIRST_CHOICES, type CarryChoices } from './choices'
 import { useSoundFile, type CarriedSession } from './useSoundFile'
 
 /** A week taken along: each session that is still to come, once, in one file of files. */
-const person = usePersonStore()
+const journal = useJournalStore()
 const route = useRoute()
 const { weekFrom } = usePlan()
 const { nameOf, minutesOf, fitted } = usePlanned()
@@ -19,7 +19,7 @@ const choices = ref<CarryChoices>({ ...FIRST_CHOICES })
 const files = useSoundFile()
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/
-const from = computed(() => weekStart(DAY.test(String(route.query.week)) ? String(route.query.week) : person.today))
+const from = computed(() => weekStart(DAY.test(String(route.query.week)) ? String(route.query.week) : journal.today))
 
 /** What is to come, the same practice once, with its days. */
 const ahead = computed(() => {

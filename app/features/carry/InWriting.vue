@@ -2,7 +2,7 @@
 import { writeRoutineText, writeWebVtt } from '#core/formats'
 import { chaptersOf, totalsOf } from '#core/timeline'
 import { cardLines } from '~/shared/words/cardLines'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { download, fileName } from '~/shared/ui/download'
 import { captionsOf } from './captions'
 import { cardSvg } from './cardSvg'
@@ -19,7 +19,7 @@ const props = defineProps<{
   /** The changes for my health settings, in words; empty without any. */
   healthWords: string
 }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 const title = computed(() => props.session.title)
 
 const fault = ref('')
@@ -44,12 +44,12 @@ async function chapters() {
 }
 async function card() {
   const { timeline } = await props.heard(props.session.routine, props.choices)
-  const lines = cardLines(timeline, totalsOf(timeline), person.formsById)
+  const lines = cardLines(timeline, totalsOf(timeline), library.formsById)
   const under = [props.session.routine.purpose, props.healthWords && `For my health settings. ${props.healthWords}`]
   download(name('svg', ' card'), cardSvg(title.value, timeline.totalSeconds, lines, under), 'image/svg+xml')
 }
 function text() {
-  const written = writeRoutineText(props.session.routine, person.forms, person.profile.forms)
+  const written = writeRoutineText(props.session.routine, library.forms, library.ownForms)
   download(name('md'), written, 'text/markdown')
 }
 </script>

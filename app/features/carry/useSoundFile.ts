@@ -4,7 +4,8 @@ import { compileTimeline, type Timeline } from '#core/timeline'
 import type { Routine } from '#core/routine'
 import { createSpeaker } from '~/shared/sound/speaker'
 import { plainCopy } from '~/shared/store/plainCopy'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { fileName } from '~/shared/ui/download'
 import type { AudioWorker } from './audio.worker'
 import { apartOf, soundFor, voiceFor, withRoom, type CarryChoices } from './choices'
@@ -31,7 +32,8 @@ export interface HeardSession {
 
 /** Makes sound files in a worker: one after the other, told how far it is, and called off at any time. */
 export function useSoundFile() {
-  const person = usePersonStore()
+  const library = useLibraryStore()
+  const { settings } = useSettingsStore()
   const share = ref<number | null>(null)
   // What is said goes to the worker: here it would lie a second time.
   const speaker = createSpeaker({ keepsClips: false })
@@ -48,14 +50,14 @@ export function useSoundFile() {
   onScopeDispose(stop)
 
   const timelineOf = (routine: Routine, choices: CarryChoices) =>
-    compileTimeline({ ...person.setting, routine, rules: withRoom(person.settings.rules, choices) })
+    compileTimeline({ ...library.setting, routine, rules: withRoom(settings.rules, choices) })
 
   /** What will be heard, with words of one's own asked for where they are not at hand. */
   async function heard(routine: Routine, choices: CarryChoices): Promise<HeardSession> {
-    const voice = voiceFor(person.settings.voice, choices)
+    const voice = voiceFor(settings.voice, choices)
     const timeline = timelineOf(routine, choices)
     // Bells of my own are rung also where nothing is said.
-    speaker.set(voice ?? person.settings.voice, person.profile.recordings)
+    speaker.set(voice ?? settings.voice, library.recordings)
     if (voice) await speaker.open()
     if (voice) await speaker.learn(wordsOf(timeline, voice))
     const { breathTones, bells } = choices
@@ -135,7 +137,7 @@ export function useSoundFile() {
         apart: apartOf(choices),
         timeline: session.timeline,
         cues: session.cues,
-        sound: soundFor(person.settings.sound, choices),
+        sound: soundFor(settings.sound, choices),
       }
       const file = await remote.make(
         transfer(

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { useBackup } from './backup'
 
 /** A file of one's own that is written after every session, where the browser can. */
-const person = usePersonStore()
-const { file, fault, choose, forget, canChoose, look } = useBackup(person)
+const workspace = useWorkspaceStore()
+const { file, fault, choose, forget, canChoose, look } = useBackup()
 onMounted(look)
 </script>
 
 <template>
-  <div v-if="person.workspace === 'own' && canChoose()" class="stack tight">
+  <div v-if="workspace.workspace === 'own' && canChoose()" class="stack tight">
     <p v-if="file" role="status">
       After every session all of it is written to “{{ file.name }}”{{ fault ? ', but not the last time' : '' }}.
     </p>

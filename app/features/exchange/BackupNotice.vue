@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plural } from '~/shared/words/numbers'
 import { useBackup } from './backup'
 import { exportAll } from './exportAll'
 
 /** Writes the chosen file after every session, and says where that, or any file at all, is wanting. */
-const person = usePersonStore()
-const { saved, file, fault, unsaved, isDue, look, write, later } = useBackup(person)
+const workspace = useWorkspaceStore()
+const journal = useJournalStore()
+const { saved, file, fault, unsaved, isDue, look, write, later } = useBackup()
 onMounted(look)
 /** How a session felt is noted soon after it: both go in one writing. */
 const SETTLED_MS = 4000
 watchDebounced(
-  () => [person.sessions, person.isFullyLoaded] as const,
+  () => [journal.sessions, workspace.isFullyLoaded] as const,
   ([now, isFullyLoaded], [before, wasWhole]) => {
     // What is only read in is no new session.
     if (file.value && isFullyLoaded && wasWhole && now !== before) void write(false)
@@ -30,7 +32,7 @@ const isQuiet = computed(() => route.meta.isQuiet === true)
     </p>
     <p v-else-if="fault === 'fewer'">
       “{{ file.name }}” holds {{ plural(saved.inFile, 'session') }}, and here
-      {{ person.sessions.length === 1 ? 'is' : 'are' }} {{ person.sessions.length }}: it was left as it is.
+      {{ journal.sessions.length === 1 ? 'is' : 'are' }} {{ journal.sessions.length }}: it was left as it is.
     </p>
     <p v-else>“{{ file.name }}” could not be written. It may be open elsewhere, moved, or its disk full.</p>
     <Button :label="fault === 'fewer' ? 'Write it all the same' : 'Write it now'" size="small" @click="write(true)" />
@@ -38,7 +40,7 @@ const isQuiet = computed(() => route.meta.isQuiet === true)
   <section v-else-if="isDue && !isQuiet" class="notice" role="status" aria-label="No file yet">
     <p>{{ plural(unsaved, 'session') }} are in no file yet, only in this browser.</p>
     <div class="row">
-      <Button label="Save all to a file" size="small" @click="exportAll(person)" />
+      <Button label="Save all to a file" size="small" @click="exportAll()" />
       <Button label="Later" size="small" severity="secondary" text @click="later" />
     </div>
   </section>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { exportAll } from './exportAll'
 
 /** The browser's data was deleted while the page is open: the page still holds it, and the person decides. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
 const fault = ref('')
 const isWriting = ref(false)
 const held = computed(() => {
-  const { sessions, routines, forms } = person.profile
+  const { sessions, routines, forms } = workspace.data
   const counts = [
     sessions.length > 0 && plural(sessions.length, 'session'),
     routines.length > 0 && plural(routines.length, 'routine'),
@@ -18,9 +18,9 @@ const held = computed(() => {
 })
 async function writeBack() {
   isWriting.value = true
-  const refusal = await person.writeBack()
+  const refusal = await workspace.writeBack()
   fault.value = refusal && `Not written back: ${refusal}.`
-  if (!refusal) person.notify('deleted', 'Everything that this page held is saved again.')
+  if (!refusal) workspace.notify('deleted', 'Everything that this page held is saved again.')
   isWriting.value = false
 }
 </script>
@@ -34,8 +34,8 @@ async function writeBack() {
     <p v-if="fault">{{ fault }}</p>
     <div class="row">
       <Button label="Write it back" size="small" :loading="isWriting" @click="writeBack" />
-      <Button label="Export it" size="small" severity="secondary" @click="exportAll(person)" />
-      <Button label="Start empty" size="small" severity="secondary" text @click="person.acceptDeletion()" />
+      <Button label="Export it" size="small" severity="secondary" @click="exportAll()" />
+      <Button label="Start empty" size="small" severity="secondary" text @click="workspace.acceptDeletion()" />
     </div>
   </section>
 </template>

@@ -2,7 +2,8 @@
 import type { Fault } from '#core/basics'
 import { MOST_SNAPSHOTS, type Snapshot } from '~/shared/store/database'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { weekdayMomentPhrase } from '~/shared/words/time'
 import { incoming } from '~/shared/files/incoming'
@@ -17,7 +18,8 @@ import ThisPlace from './ThisPlace.vue'
 import UnreadableItems from './UnreadableItems.vue'
 
 /** My data: out to a file, in from one, one step back, the demo, and the end of it. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const { settings } = useSettingsStore()
 const follow = useFollowStore()
 const confirm = useConfirm()
 const toast = useToast()
@@ -25,7 +27,7 @@ const { progress, read, cancel } = useReading()
 
 /** What the import would say to the file that was just given out. */
 const exportFaults = ref<Fault[]>([])
-const exportNow = async () => void (exportFaults.value = await exportAll(person))
+const exportNow = async () => void (exportFaults.value = await exportAll())
 
 /** There once the panel is drawn. */
 const chooser = ref() as Ref<HTMLInputElement>
@@ -58,7 +60,7 @@ function askToErase() {
   })
 }
 async function erase(keepsCopy: boolean) {
-  const refusal = await person.erase({ keepsCopy })
+  const refusal = await workspace.erase({ keepsCopy })
   if (!refusal) said('Everything is erased.')
   else if (keepsCopy) askToEraseForGood(refusal)
   else importFaults.value = [{ path: 'erase', message: `Nothing was erased: ${refusal}.` }]
@@ -78,7 +80,7 @@ function askToEraseForGood(refusal: string) {
 
 /** What stood here before something took its place, the latest first. */
 const before = shallowRef<Snapshot[]>([])
-const lookBack = async () => void (before.value = (await person.snapshots()) ?? [])
+const lookBack = async () => void (before.value = (await workspace.snapshots()) ?? [])
 onMounted(lookBack)
 const WHY_WORDS: Record<Snapshot['why'], string> = {
   import: 'an archive took its place',
@@ -87,7 +89,7 @@ const WHY_WORDS: Record<Snapshot['why'], string> = {
   goBack: 'you went back',
   update: 'Pebblebrook was brought up to date',
 }
-const asArchive = (snapshot: Snapshot) => snapshotText(snapshot, person.settings)
+const asArchive = (snapshot: Snapshot) => snapshotText(snapshot, settings)
 const heldPhrase = ({ lists }: Snapshot) =>
   listPhrase(
     (['session', 'routine', 'form'] as const)
@@ -96,10 +98,10 @@ const heldPhrase = ({ lists }: Snapshot) =>
       .map(({ what, count }) => plural(count, what)),
   ) || 'settings only'
 async function goBack(snapshot: Snapshot) {
-  const found = await person.readText(asArchive(snapshot))
+  const found = await workspace.readText(asArchive(snapshot))
   if (!found.ok) importFaults.value = found.faults
   else {
-    const refusal = await person.takeArchive(found.value, 'goBack')
+    const refusal = await workspace.takeArchive(found.value, 'goBack')
     if (refusal) importFaults.value = [{ path: 'archive', message: `Not restored: ${refusal}.` }]
     else said('It is as it was before.')
   }
@@ -107,7 +109,7 @@ async function goBack(snapshot: Snapshot) {
 }
 async function lookAtDemo() {
   try {
-    await person.loadDemo()
+    await workspace.loadDemo()
     await navigateTo('/')
   } catch {
     toast.add({ severity: 'error', summary: 'The demo could not be fetched from the server.', life: 6000 })
@@ -154,7 +156,7 @@ async function lookAtDemo() {
       </ul>
     </div>
     <div class="row">
-      <Button v-if="person.workspace === 'own'" label="Look at the demo" severity="secondary" @click="lookAtDemo" />
+      <Button v-if="workspace.workspace === 'own'" label="Look at the demo" severity="secondary" @click="lookAtDemo" />
       <Button v-else label="Load the demo afresh" severity="secondary" @click="lookAtDemo" />
       <Button label="Erase everything" severity="danger" text @click="askToErase" />
     </div>

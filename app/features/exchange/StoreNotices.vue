@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import BackupNotice from './BackupNotice.vue'
 import DeletedStore from './DeletedStore.vue'
@@ -8,20 +8,20 @@ import { exportAll } from './exportAll'
 import NewVersion from './NewVersion.vue'
 
 /** Notices of the store: refused changes, conflicts with other tabs, slow writes. Each stays until it is resolved or closed. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
 const trying = ref(false)
 async function tryAgain() {
   trying.value = true
   try {
-    const stored = await person.retryRefused()
-    if (stored.length > 0) person.notify('retried', `Saved now: ${listPhrase(stored.map(({ what }) => what))}.`)
+    const stored = await workspace.retryRefused()
+    if (stored.length > 0) workspace.notify('retried', `Saved now: ${listPhrase(stored.map(({ what }) => what))}.`)
   } finally {
     trying.value = false
   }
 }
 async function exportNow() {
-  const [first] = await exportAll(person)
-  if (first) person.notify('export', `The file is written, but could not be read back as it is: ${first.message}`)
+  const [first] = await exportAll()
+  if (first) workspace.notify('export', `The file is written, but could not be read back as it is: ${first.message}`)
 }
 
 /** The notice of an error that no place handled (see plugins/errors.client.ts). */
@@ -29,8 +29,8 @@ const ERROR = 'error'
 /** So many notices are shown; the rest can be opened. */
 const MOST_SHOWN = 3
 const showsAll = ref(false)
-const shown = computed(() => (showsAll.value ? person.notices : person.notices.slice(-MOST_SHOWN)))
-const hidden = computed(() => person.notices.length - shown.value.length)
+const shown = computed(() => (showsAll.value ? workspace.notices : workspace.notices.slice(-MOST_SHOWN)))
+const hidden = computed(() => workspace.notices.length - shown.value.length)
 
 /** Scroll the focused element to below the notices, also when they appear or grow over it. */
 const box = useTemplateRef<HTMLElement>('box')
@@ -45,18 +45,22 @@ watch(height, (now) => {
 
 <template>
   <div ref="box" class="notices" aria-live="assertive">
-    <DeletedStore v-if="person.wasDeleted" />
-    <section v-if="person.refused.length > 0" class="notice fault" role="alert" aria-label="Not saved">
+    <DeletedStore v-if="workspace.wasDeleted" />
+    <section v-if="workspace.refused.length > 0" class="notice fault" role="alert" aria-label="Not saved">
       <p><strong>Not saved yet:</strong></p>
       <ul>
-        <li v-for="each in person.refused.slice(0, MOST_SHOWN)" :key="each.key">
+        <li v-for="each in workspace.refused.slice(0, MOST_SHOWN)" :key="each.key">
           {{ each.what
           }}{{
-            each.workspace === person.workspace ? '' : each.workspace === 'demo' ? ', in the demo' : ', in my own data'
+            each.workspace === workspace.workspace
+              ? ''
+              : each.workspace === 'demo'
+                ? ', in the demo'
+                : ', in my own data'
           }}
           ({{ each.why }})
         </li>
-        <li v-if="person.refused.length > MOST_SHOWN">and {{ person.refused.length - MOST_SHOWN }} more</li>
+        <li v-if="workspace.refused.length > MOST_SHOWN">and {{ workspace.refused.length - MOST_SHOWN }} more</li>
       </ul>
       <div class="row">
         <Button label="Try again" size="small" :loading="trying" @click="tryAgain" />
@@ -65,11 +69,11 @@ watch(height, (now) => {
     </section>
     <NewVersion />
     <BackupNotice />
-    <p v-if="person.slow" class="notice" role="status">Still being written: {{ person.slow }}.</p>
+    <p v-if="workspace.slow" class="notice" role="status">Still being written: {{ workspace.slow }}.</p>
     <section v-for="each in shown" :key="each.key" class="notice" role="status">
       <p>{{ each.words }}</p>
       <Button v-if="each.key === ERROR" label="Export now" size="small" severity="secondary" @click="exportNow" />
-      <Button label="Close" size="small" severity="secondary" text @click="person.dismiss(each.key)" />
+      <Button label="Close" size="small" severity="secondary" text @click="workspace.dismiss(each.key)" />
     </section>
     <div v-if="hidden > 0 || showsAll" class="notice">
       <Button
@@ -79,7 +83,7 @@ watch(height, (now) => {
         text
         @click="showsAll = !showsAll"
       />
-      <Button label="Close all" size="small" severity="secondary" text @click="person.dismissAll()" />
+      <Button label="Close all" size="small" severity="secondary" text @click="workspace.dismissAll()" />
     </div>
   </div>
 </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import type { Unreadable } from '~/shared/store/storedPerson'
 import { download } from '~/shared/ui/download'
 
 /** Stored things that could not be read: each can be looked at, given out as it is, mended, or removed. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
 const open = shallowRef<Unreadable | null>(null)
 const text = ref('')
 const fault = ref('')
@@ -16,7 +16,7 @@ function look(at: Unreadable) {
 async function mend() {
   if (!open.value) return
   try {
-    const faults = await person.mend(open.value, JSON.parse(text.value))
+    const faults = await workspace.mend(open.value, JSON.parse(text.value))
     fault.value = faults[0]?.message ?? ''
     if (faults.length === 0) open.value = null
   } catch {
@@ -26,10 +26,10 @@ async function mend() {
 </script>
 
 <template>
-  <section v-if="person.unreadable.length > 0" class="stack" aria-labelledby="unreadable">
+  <section v-if="workspace.unreadable.length > 0" class="stack" aria-labelledby="unreadable">
     <h3 id="unreadable">What could not be read</h3>
     <ul class="items">
-      <li v-for="(each, index) in person.unreadable" :key="index">
+      <li v-for="(each, index) in workspace.unreadable" :key="index">
         <p>
           <strong>{{ each.list }} {{ each.id }}</strong> {{ each.why }}
         </p>
@@ -41,7 +41,7 @@ async function mend() {
             severity="secondary"
             @click="download(`${each.list}-${each.id}.json`, JSON.stringify(each.value, null, 2))"
           />
-          <Button label="Remove it" size="small" severity="danger" text @click="person.discard(each)" />
+          <Button label="Remove it" size="small" severity="danger" text @click="workspace.discard(each)" />
         </div>
         <div v-if="open === each" class="field">
           <label :for="`mend-${index}`">As it is stored; change it here to mend it</label>

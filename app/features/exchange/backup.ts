@@ -1,9 +1,8 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { computed, ref, shallowRef } from 'vue'
 import { noteSaved, readSaved, rememberSaved, saved } from '~/shared/files/saved'
-import type { usePersonStore } from '~/shared/store/person'
-
-type Person = ReturnType<typeof usePersonStore>
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 /** A file that a browser lets a page write again; not every browser has it. */
 interface KeptFile extends FileSystemFileHandle {
@@ -36,14 +35,16 @@ const file = shallowRef<KeptFile | null>(null)
 const fault = ref<'' | 'notAllowed' | 'fewer' | 'failed'>('')
 
 /** What keeps the records beyond this browser: a chosen file that is written after every session, or a word when many sessions are in none. */
-export function useBackup(person: Person) {
+export function useBackup() {
+  const workspace = useWorkspaceStore()
+  const journal = useJournalStore()
   const unsaved = computed(
-    () => person.sessions.filter(({ startedAt }) => Date.parse(startedAt) > saved.value.atMs).length,
+    () => journal.sessions.filter(({ startedAt }) => Date.parse(startedAt) > saved.value.atMs).length,
   )
   const isDue = computed(
     () =>
-      person.workspace === 'own' &&
-      person.isFullyLoaded &&
+      workspace.workspace === 'own' &&
+      workspace.isFullyLoaded &&
       file.value === null &&
       unsaved.value >= Math.max(REMIND_FROM, saved.value.later),
   )
@@ -72,24 +73,24 @@ export function useBackup(person: Person) {
   /** Write the chosen file; `mayAsk` where a press stands behind it, which a browser wants to see before it asks. */
   async function write(mayAsk: boolean): Promise<boolean> {
     const chosen = file.value
-    if (!chosen || person.workspace !== 'own') return false
+    if (!chosen || workspace.workspace !== 'own') return false
     const how = { mode: 'readwrite' } as const
     try {
       let allowed = (await chosen.queryPermission?.(how)) ?? 'granted'
       if (allowed !== 'granted' && mayAsk) allowed = (await chosen.requestPermission?.(how)) ?? 'denied'
       fault.value = allowed === 'granted' ? '' : 'notAllowed'
       if (allowed !== 'granted') return false
-      await person.untilWhole()
-      if (!mayAsk && person.sessions.length < saved.value.inFile * FEWER) {
+      await workspace.untilWhole()
+      if (!mayAsk && journal.sessions.length < saved.value.inFile * FEWER) {
         fault.value = 'fewer'
         return false
       }
       // What is written stands beside the old file until it is closed: it never is half a file.
       const writing = await chosen.createWritable()
-      await writing.write(await person.exportText())
+      await writing.write(await workspace.exportText())
       await writing.close()
       noteSaved()
-      rememberSaved({ inFile: person.sessions.length })
+      rememberSaved({ inFile: journal.sessions.length })
       return true
     } catch {
       fault.value = 'failed'

@@ -1,14 +1,16 @@
 import type { Fault } from '#core/basics'
-import type { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { download } from '~/shared/ui/download'
 import { noteSaved } from '~/shared/files/saved'
 
 /** Give out everything as an archive, what is not kept yet among it; answers what the import would say to it. */
-export async function exportAll(person: ReturnType<typeof usePersonStore>): Promise<Fault[]> {
-  await person.untilWhole()
-  const text = await person.exportText()
-  if (person.workspace === 'own') noteSaved()
-  download(`pebblebrook-${person.today}.json`, text)
-  const check = await person.readText(text)
+export async function exportAll(): Promise<Fault[]> {
+  const workspace = useWorkspaceStore()
+  await workspace.untilWhole()
+  const text = await workspace.exportText()
+  if (workspace.workspace === 'own') noteSaved()
+  download(`pebblebrook-${useJournalStore().today}.json`, text)
+  const check = await workspace.readText(text)
   return check.ok ? [] : check.faults
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { actionOf, USUAL_REMOTE, type RemoteAction } from '#core/runner'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
 import { ACTION_WORDS, inputPhrase } from '~/shared/words/commands'
 import FollowLooks from './FollowLooks.vue'
@@ -10,7 +10,7 @@ import FollowLooks from './FollowLooks.vue'
 const visible = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ act: [action: RemoteAction]; simulate: [] }>()
 const follow = useFollowStore()
-const person = usePersonStore()
+const { settings } = useSettingsStore()
 
 const GROUPS: { name: string; actions: RemoteAction[] }[] = [
   { name: 'This form', actions: ['again', 'linger', 'otherSide', 'watchFirst'] },
@@ -27,7 +27,7 @@ const LEADERS = [
 
 /** The key that does it, as I mapped it. */
 function keyOf(action: RemoteAction): string {
-  const { rules } = person.settings.remote
+  const { rules } = settings.remote
   const inputs = [...rules, ...USUAL_REMOTE].map(({ input }) => input).filter((input) => input.startsWith('key:'))
   const input = inputs.find((each) => actionOf(each, rules) === action)
   return input ? inputPhrase(input) : ''

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import { useNight } from '~/shared/ui/night'
 import { useReadableType } from '~/shared/ui/readableType'
 
 /** The whole screen, for what is read while practising: as high in contrast and as large as asked for. Larger than usual from afar. */
 defineSlots<{ default: (how: { far: boolean; pixels: number }) => unknown }>()
-const person = usePersonStore()
+const { settings } = useSettingsStore()
 const { pixels } = useReadableType()
 /** High contrast is black on white, and at night white on black. */
-const contrast = computed(() => person.settings.viewing.contrast === 'high')
+const contrast = computed(() => settings.viewing.contrast === 'high')
 const night = useNight()
 const far = computed(() => pixels.value > 44)
 </script>

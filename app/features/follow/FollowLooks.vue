@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 
 /** Light and contrast, where they are seen: what is pressed holds at once, and from then on. */
-const person = usePersonStore()
+const { settings, saveSettings } = useSettingsStore()
 const LIGHTS = [
   { value: 'device', name: 'Light as the device' },
   { value: 'day', name: 'Day' },
   { value: 'night', name: 'Night' },
 ] as const
-const isHigh = computed(() => person.settings.viewing.contrast === 'high')
-const turnContrast = () =>
-  person.saveSettings({ viewing: { ...person.settings.viewing, contrast: isHigh.value ? 'usual' : 'high' } })
+const isHigh = computed(() => settings.viewing.contrast === 'high')
+const turnContrast = () => saveSettings({ viewing: { ...settings.viewing, contrast: isHigh.value ? 'usual' : 'high' } })
 </script>
 
 <template>
@@ -19,8 +18,8 @@ const turnContrast = () =>
       v-for="{ value, name } in LIGHTS"
       :key="value"
       type="button"
-      :aria-pressed="person.settings.theme === value"
-      @click="person.saveSettings({ theme: value })"
+      :aria-pressed="settings.theme === value"
+      @click="saveSettings({ theme: value })"
     >
       {{ name }}
     </button>

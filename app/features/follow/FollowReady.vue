@@ -3,7 +3,7 @@ import { LEADERS, type Leader, type RunnerState } from '#core/runner'
 import { hasUnlearned, versionsIn, type TodayVersion } from '#core/routine'
 import type { Companion } from '#core/timeline'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { lessonPhrase, STANCE_WORDS } from '~/shared/words/practice'
 import { plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
@@ -38,11 +38,11 @@ const todays = [
   ...versions.map((kind) => ({ value: kind as string, name: TODAY_WORDS[kind as keyof typeof TODAY_WORDS] })),
   ...(versions.includes('weighted') ? [{ value: 'plain', name: 'without weights' }] : []),
 ]
-const person = usePersonStore()
-const lesson = lessonPhrase(person.profile.series, props.state.plan.lesson)
+const library = useLibraryStore()
+const lesson = lessonPhrase(library.series, props.state.plan.lesson)
 const companions = ref<Companion[]>([])
 /** Offered where a form of it is still being learned. */
-const canLeadAsLearned = hasUnlearned(props.state.plan.routine, person.stageOf)
+const canLeadAsLearned = hasUnlearned(props.state.plan.routine, library.stageOf)
 const leadsAsLearned = ref(false)
 /** Ignore the health settings for this session only. */
 const asWritten = ref(false)

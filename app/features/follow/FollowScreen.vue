@@ -8,7 +8,7 @@ import { useShownBeside } from './shownBeside'
 import { keyInput, useRemoteInputs } from '~/shared/devices/remoteInputs'
 import { nowMs } from '~/shared/clock/sessionClock'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import { ACTION_WORDS } from '~/shared/words/commands'
 import FollowCaptions from './FollowCaptions.vue'
 import FollowChanges from './FollowChanges.vue'
@@ -24,7 +24,7 @@ import SimulatedRemote from '~/shared/devices/SimulatedRemote.vue'
 import { isStill } from '#core/timeline'
 
 const follow = useFollowStore()
-const person = usePersonStore()
+const { settings } = useSettingsStore()
 const { asking, act, fitTo } = useFollowActions()
 watch(
   () => follow.takenOver,
@@ -100,7 +100,7 @@ const simulating = ref(false)
 
 /** An input from wherever: what it does is looked up, and done. Whether it was taken is answered. */
 function receive(input: RemoteInput): boolean {
-  const action = actionOf(input, person.settings.remote.rules)
+  const action = actionOf(input, settings.remote.rules)
   // A headset may send "pause" while paused and "play" while running: neither must toggle.
   if (action === 'pauseOrGoOn' && input === (running.value ? 'media:play' : 'media:pause')) return true
   if (!action || status.value === 'ended' || asking.value === 'end') return false
@@ -120,7 +120,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     event.preventDefault()
 })
 const { clapFault } = useRemoteInputs(receive, () => ({
-  claps: person.settings.remote.claps && underWay.value,
+  claps: settings.remote.claps && underWay.value,
   media: underWay.value,
 }))
 useBreathLead()
@@ -151,10 +151,10 @@ function press(event: MouseEvent, what: () => void) {
   if (event.detail > 0) (event.currentTarget as HTMLElement).blur()
   what()
 }
-const silent = computed(() => person.settings.sound.silent)
+const silent = computed(() => settings.sound.silent)
 const HALVES = ['half:left', 'half:right'] as const
-const halfWords = (half: RemoteInput) => ACTION_WORDS[actionOf(half, person.settings.remote.rules) ?? 'nothing']
-const halves = computed(() => person.settings.remote.halves && running.value)
+const halfWords = (half: RemoteInput) => ACTION_WORDS[actionOf(half, settings.remote.rules) ?? 'nothing']
+const halves = computed(() => settings.remote.halves && running.value)
 </script>
 
 <template>
@@ -206,7 +206,7 @@ const halves = computed(() => person.settings.remote.halves && running.value)
       @input="receive"
       @close="simulating = false"
     />
-    <FollowCaptions v-if="person.settings.voice.captions && underWay" />
+    <FollowCaptions v-if="settings.voice.captions && underWay" />
     <p class="visually-hidden" role="status" aria-live="polite">{{ spoken }}</p>
 
     <FollowChanges

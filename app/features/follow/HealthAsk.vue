@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { LedPlan } from '#core/compose'
 import { activeSteps, type Routine } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { ASK_SOMEBODY, ASKS_FIRST_WORDS, healthChanges } from '~/shared/words/health'
 
 /** The changes that the health settings make to a session, and the choice to ignore them this time. */
 const props = defineProps<{ led: LedPlan; written: Routine }>()
 const asWritten = defineModel<boolean>({ required: true })
-const person = usePersonStore()
-const changes = computed(() => healthChanges(props.written, props.led.adjusted, person.setting, person.formsById))
+const library = useLibraryStore()
+const changes = computed(() => healthChanges(props.written, props.led.adjusted, library.setting, library.formsById))
 const asksFirst = computed(() => props.led.adjusted.asksFirst)
 const isEmpty = computed(() => activeSteps(props.led.adjusted.routine).length === 0)
 </script>

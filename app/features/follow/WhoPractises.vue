@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { COMPANION_LIMITS, COMPANION_VERSIONS, type Companion } from '#core/timeline'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
 import { COMPANION_WORDS } from '~/shared/words/practice'
 
 /** Who else is in the room, and how each of them does it. Names that were in the journal before are offered. */
 const companions = defineModel<Companion[]>({ required: true })
-const person = usePersonStore()
+const journal = useJournalStore()
 const known = computed(() => [
-  ...new Set(person.sessions.flatMap(({ companions: with_ = [] }) => with_.map(({ name }) => name))),
+  ...new Set(journal.sessions.flatMap(({ companions: with_ = [] }) => with_.map(({ name }) => name))),
 ])
 const id = useId()
 const HOW = COMPANION_VERSIONS.map((value) => ({ value, name: COMPANION_WORDS[value] }))

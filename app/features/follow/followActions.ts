@@ -3,7 +3,7 @@ import { closeNow, refitRemainder } from '#core/compose'
 import type { PlainCommand, RemoteAction } from '#core/runner'
 import { isBody } from '#core/timeline'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 
 /** What is asked on the screen while following. */
 export type FollowAsk = 'end' | 'minutes' | 'changes' | null
@@ -11,7 +11,7 @@ export type FollowAsk = 'end' | 'minutes' | 'changes' | null
 /** Everything that a key, a remote or a button can do while following; the one way by which all of them do it. */
 export function useFollowActions() {
   const follow = useFollowStore()
-  const person = usePersonStore()
+  const { settings } = useSettingsStore()
   const asking = ref<FollowAsk>(null)
   const status = () => follow.state?.status
 
@@ -46,7 +46,7 @@ export function useFollowActions() {
       case 'pauseOrGoOn':
         return pauseOrGoOn()
       case 'minutesLeft':
-        if (fromAfar) return fitTo(person.settings.remote.minutesLeft)
+        if (fromAfar) return fitTo(settings.remote.minutesLeft)
         asking.value = 'minutes'
         return true
       case 'closeNow':

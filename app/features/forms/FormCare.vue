@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { cautionsForMe, cautionsOf, madeMilder, milderState, type Caution, type Form } from '#core/forms'
 import { useMyWay } from './myWay'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/body'
 
 /** The cautions of a form, those that concern me first to be seen, with the milder version where there is one. */
 const props = defineProps<{ form: Form }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 const { way } = useMyWay(() => props.form)
 
 /** All that it asks as it is taught and as I do it; what my way takes away is shown as taken away. */
 const cautions = computed<Caution[]>(() => {
-  const { rules } = person.settings
+  const { rules } = settings
   const own: Caution[] = [...props.form.cautions]
   const done = cautionsOf(props.form, way.value, rules)
   return [...own, ...done.filter((caution) => !own.includes(caution))].filter(
@@ -23,15 +25,15 @@ const forMe = computed(
   () =>
     new Map(
       cautionsForMe(
-        [...props.form.cautions, ...cautionsOf(props.form, way.value, person.settings.rules)],
-        person.settings.conditions,
+        [...props.form.cautions, ...cautionsOf(props.form, way.value, settings.rules)],
+        settings.conditions,
       ).map((each) => [each.caution, each]),
     ),
 )
-const stateOf = (caution: Caution) => milderState(props.form, caution, way.value, person.settings.rules)
+const stateOf = (caution: Caution) => milderState(props.form, caution, way.value, settings.rules)
 async function doMilder(caution: Caution) {
-  const milder = madeMilder(props.form, caution, way.value, person.settings.rules)
-  if (milder) await person.putWay(milder)
+  const milder = madeMilder(props.form, caution, way.value, settings.rules)
+  if (milder) await library.putWay(milder)
 }
 </script>
 

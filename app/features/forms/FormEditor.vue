@@ -19,7 +19,8 @@ import {
   type MeetingMove,
   wayFor,
 } from '#core/forms'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { AREA_WORDS, CAUTION_NAMES } from '~/shared/words/body'
 import {
   diagonalPhrase,
@@ -48,7 +49,8 @@ import { plainCopy } from '~/shared/store/plainCopy'
  */
 const props = defineProps<{ form?: Form; start?: Partial<Form>; from?: string }>()
 const emit = defineEmits<{ kept: [formId: string]; left: [] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 
 const BLANK: Omit<Form, 'id'> = {
   ...blankForm('', ''),
@@ -139,9 +141,9 @@ const SIDE_LEG_WORDS = { movingLeg: 'the leg that moves', standingLeg: 'the leg 
 const SCOPES = { perSide: 'for each side', inAll: 'for both together' }
 /** The words of the form are asked for once, so that they can be said when it is followed. */
 function learnWords(form: Form) {
-  const { sound, voice, rules, pace } = person.settings
-  const way = wayFor({ formId: form.id }, person.profile.ways)
-  void learnWordsOf(form, { way, rules }, pace, { sound, voice, recordings: person.profile.recordings })
+  const { sound, voice, rules, pace } = settings
+  const way = wayFor({ formId: form.id }, library.ways)
+  void learnWordsOf(form, { way, rules }, pace, { sound, voice, recordings: library.recordings })
 }
 const save = handleSubmit(async (given) => {
   const form = plainCopy(given) as Form
@@ -149,7 +151,7 @@ const save = handleSubmit(async (given) => {
     index === 0 && form.moves.length === 1 ? { ...move, name: form.name } : move,
   )
   // What the store refuses stays laid aside, too.
-  if (await person.putForm(form, props.form && initial)) writing.end()
+  if (await library.putForm(form, props.form && initial)) writing.end()
   learnWords(form)
   emit('kept', form.id)
 }, toFirstFault)

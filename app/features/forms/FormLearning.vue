@@ -1,23 +1,27 @@
 <script setup lang="ts">
 import { LEARNING_STAGES, suggestedStage, type Form } from '#core/forms'
 import { daysBetween, formHistory } from '#core/journal'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { plural } from '~/shared/words/numbers'
 import { STAGE_WORDS } from '~/shared/words/practice'
 import { dayPhrase, durationPhrase } from '~/shared/words/time'
 
 /** How far I am with a form: its stage and history, and what the journal knows of it. */
 const props = defineProps<{ form: Form }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 
-const stages = computed(() => person.stagesOf(props.form.id))
+const stages = computed(() => library.stagesOf(props.form.id))
 const stageNow = computed(() => stages.value.at(-1)?.stage ?? null)
-const history = computed(() => formHistory(person.sessions, props.form.id, person.settings.dayEndsAtHour))
+const history = computed(() => formHistory(journal.sessions, props.form.id, settings.dayEndsAtHour))
 const suggested = computed(() =>
-  suggestedStage(stages.value, history.value.days, (day) => daysBetween(day, person.today)),
+  suggestedStage(stages.value, history.value.days, (day) => daysBetween(day, journal.today)),
 )
 const stageChoices = LEARNING_STAGES.map((value) => ({ value, name: STAGE_WORDS[value] }))
-const setStage = (stage: (typeof LEARNING_STAGES)[number]) => person.putStage(props.form.id, stage)
+const setStage = (stage: (typeof LEARNING_STAGES)[number]) => library.putStage(props.form.id, stage)
 </script>
 
 <template>

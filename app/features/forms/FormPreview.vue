@@ -7,13 +7,15 @@ import { cuesOf, type Cue } from '#core/sound'
 import { compileTimeline, isBody, totalsOf, type Timeline } from '#core/timeline'
 import { audioSecondsAt, driveBy, keepTime, nowMs, setSessionClock } from '~/shared/clock/sessionClock'
 import { createSpeaker } from '~/shared/sound/speaker'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { durationPhrase } from '~/shared/words/time'
 import BreathWater from '~/shared/drawing/BreathWater.vue'
 
 /** A form as it stands, moving and sounding at my pace: its first repetitions. */
 const props = defineProps<{ form: Form; ways?: Way[] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 
 const REPETITIONS = 2
 const timeline = computed<Timeline | null>(() => {
@@ -22,8 +24,8 @@ const timeline = computed<Timeline | null>(() => {
       routine: routineOfOne(props.form, Math.min(REPETITIONS * 2, props.form.counts.usual)),
       forms: [props.form],
       ways: props.ways ?? [],
-      pace: person.settings.pace,
-      rules: { ...person.settings.rules, announceSeconds: 0, leadInSeconds: 0 },
+      pace: settings.pace,
+      rules: { ...settings.rules, announceSeconds: 0, leadInSeconds: 0 },
     })
   } catch {
     // While it is being written a form may have nothing to compile yet.
@@ -75,8 +77,8 @@ async function play() {
   beganMs = nowMs()
   worker = startSoundWorker(200, beat)
   const speaker = createSpeaker()
-  speaker.set(person.settings.voice, person.profile.recordings)
-  player = createPlayer(worker, speaker, person.settings.sound)
+  speaker.set(settings.voice, library.recordings)
+  player = createPlayer(worker, speaker, settings.sound)
   driveBy(player.context)
   await player.unlock()
 }

@@ -7,7 +7,9 @@ import { useFollowStore } from '~/shared/session/follow'
 import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { layDraft } from '~/shared/store/drafts'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { deletionOf } from '~/shared/store/saving'
 import { AREA_WORDS } from '~/shared/words/body'
 import {
@@ -29,33 +31,35 @@ import FormPreview from './FormPreview.vue'
 import FormVoice from './FormVoice.vue'
 import FormWay from './FormWay.vue'
 
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 const follow = useFollowStore()
 const route = useRoute()
 const editing = ref(false)
 
-const form = computed(() => person.formsById.get(String(route.params.id)) ?? null)
+const form = computed(() => library.formsById.get(String(route.params.id)) ?? null)
 useHead({ title: computed(() => `${form.value?.name ?? 'No such form'} · Pebblebrook`) })
-const isMine = computed(() => person.profile.forms.some(({ id }) => id === form.value?.id))
-const usedIn = computed(() => person.profile.routines.filter((routine) => formIdsOf(routine).has(form.value?.id ?? '')))
+const isMine = computed(() => library.ownForms.some(({ id }) => id === form.value?.id))
+const usedIn = computed(() => library.ownRoutines.filter((routine) => formIdsOf(routine).has(form.value?.id ?? '')))
 
 const { way } = useMyWay(() => form.value)
 const isChain = computed(() => (form.value?.moves.length ?? 0) > 1)
-const asIDoIt = computed(() => form.value && formMyWay(form.value, way.value, person.settings.rules))
+const asIDoIt = computed(() => form.value && formMyWay(form.value, way.value, settings.rules))
 
 /** Where it works, to be drawn. */
 const worked = computed(() => Object.fromEntries((form.value?.areas ?? []).map((area) => [area, 1])))
 /** Changes of it were begun and not kept. */
 const isBegun = computed(
-  () => !editing.value && !!form.value && begunForm(person.workspace, draftOf(form.value)) !== null,
+  () => !editing.value && !!form.value && begunForm(workspace.workspace, draftOf(form.value)) !== null,
 )
 
 async function remove() {
   if (!form.value) return
   const { id } = form.value
   // What was begun of it and not kept goes with it.
-  layDraft(person.workspace, draftOf(form.value), null)
-  await person.change([...(way.value ? [deletionOf('ways', way.value.id)] : []), deletionOf('forms', id)])
+  layDraft(workspace.workspace, draftOf(form.value), null)
+  await workspace.change([...(way.value ? [deletionOf('ways', way.value.id)] : []), deletionOf('forms', id)])
   await navigateTo('/forms')
 }
 

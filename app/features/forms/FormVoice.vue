@@ -4,11 +4,13 @@ import type { Form } from '#core/forms'
 import { useCueRecorder } from '~/shared/sound/cueRecorder'
 import { wallMs } from '~/shared/clock/wallClock'
 import { useTrySound } from '~/shared/sound/trySound'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 /** My own spoken cues for a form: its name, and the word of each of its phases. */
 const props = defineProps<{ form: Form }>()
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 const { play } = useTrySound()
 const { recordingNow, fault, start, stop } = useCueRecorder()
 
@@ -20,13 +22,13 @@ const cues = computed(() => [
     .map((cue) => ({ cue, name: cue })),
 ])
 const recordingOf = (cue: string) =>
-  person.profile.recordings.find((each) => each.formId === props.form.id && each.cue === cue)
+  library.recordings.find((each) => each.formId === props.form.id && each.cue === cue)
 
 async function finish(cue: string) {
   const made = await stop()
   if (!made) return
   const old = recordingOf(cue)
-  await person.putRecording({
+  await library.putRecording({
     id: old?.id ?? newUuid(),
     formId: props.form.id,
     cue,
@@ -74,7 +76,7 @@ const hear = (cue: string, name: string) =>
             text
             label="Remove"
             :aria-label="`Remove “${name}”`"
-            @click="person.remove('recordings', recordingOf(cue)!.id)"
+            @click="workspace.remove('recordings', recordingOf(cue)!.id)"
           />
           <span class="small soft">{{ recordingOf(cue)!.seconds.toFixed(1) }} s</span>
         </template>

@@ -2,28 +2,28 @@
 import { CHOICES, formMyWay, isPacedCounting, mannerChange, type ChoiceName, type Form } from '#core/forms'
 import { formDifference } from '#core/timeline'
 import { type WayChange, useMyWay } from './myWay'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import { CHOICE_WORDS, mannerChangePhrase, MEETING_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import WayDifference from '~/shared/ui/WayDifference.vue'
 
 /** How I do a form: what schools and persons choose differently. What a choice would change is shown before it is taken. */
 const props = defineProps<{ form: Form }>()
-const person = usePersonStore()
+const { settings } = useSettingsStore()
 const { way, changed, change } = useMyWay(() => props.form)
 
 /** What is chosen here but not yet taken. */
 const draft = ref<WayChange>({})
 const pending = computed(() => Object.keys(draft.value).length > 0)
 const draftWay = computed(() => changed(draft.value))
-const rules = computed(() => person.settings.rules)
+const rules = computed(() => settings.rules)
 const difference = computed(() =>
   pending.value && draftWay.value
     ? formDifference(
         props.form,
         { way: way.value, rules: rules.value },
         { way: draftWay.value, rules: rules.value },
-        person.settings.pace,
+        settings.pace,
       )
     : null,
 )
@@ -74,7 +74,7 @@ const versionChoices = computed(() => [
 const now = computed(() => formMyWay(props.form, way.value, rules.value))
 /** What my way changes of stance and cautions, against the form as it is taught. */
 const changePhrase = computed(() =>
-  mannerChangePhrase(mannerChange(props.form, undefined, draftWay.value ?? undefined, person.settings.rules)),
+  mannerChangePhrase(mannerChange(props.form, undefined, draftWay.value ?? undefined, settings.rules)),
 )
 const versionNow = computed(() => props.form.versions.find(({ kind }) => kind === draftWay.value?.version))
 </script>

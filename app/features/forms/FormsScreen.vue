@@ -15,14 +15,18 @@ import { daysBetween, lastDone } from '#core/journal'
 import { compileAlone } from '#core/timeline'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
 import { useConcerned } from '~/shared/store/concerned'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { useGrowing } from '~/shared/ui/growing'
 import SearchField from '~/shared/ui/SearchField.vue'
 import { plural } from '~/shared/words/numbers'
 import { AREA_WORDS } from '~/shared/words/body'
 import { PART_WORDS, STAGE_WORDS, STANCE_WORDS, countPhrase } from '~/shared/words/practice'
 
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 useHead({ title: 'Forms · Pebblebrook' })
 
 const query = reactive<FormQuery>({ ...ANY_FORM })
@@ -49,7 +53,7 @@ const timeChoices = [
 ]
 const schoolChoices = computed(() => [
   any('every school'),
-  ...schoolsOf(person.forms).map((value) => ({ value, name: value })),
+  ...schoolsOf(library.forms).map((value) => ({ value, name: value })),
 ])
 
 /** When it was last done: within so many days, or not for so many. */
@@ -63,32 +67,32 @@ const doneChoices: { value: Done | null; name: string }[] = [
   { value: { notFor: 92 }, name: 'not done for three months' },
   { value: 'never', name: 'never done' },
 ]
-const lastDay = computed(() => lastDone(person.sessions, person.settings.dayEndsAtHour))
+const lastDay = computed(() => lastDone(journal.sessions, settings.dayEndsAtHour))
 function answersDone({ id }: Form): boolean {
   if (!done.value) return true
   const day = lastDay.value.get(id)
   if (done.value === 'never') return !day
-  const days = day ? daysBetween(day, person.today) : null
+  const days = day ? daysBetween(day, journal.today) : null
   if (days === null) return false
   return 'within' in done.value ? days < done.value.within : days >= done.value.notFor
 }
 
-const stageOf = computed(() => latestStages(person.profile.stages))
+const stageOf = computed(() => latestStages(library.stages))
 /** Seconds at the usual count, my way and at my breath; worked out only for a search by time, once for each form. */
 const secondsOf = computed(() => {
   const known = new Map<string, number>()
-  const { pace, rules } = person.settings
+  const { pace, rules } = settings
   return (form: Form): number => {
-    const way = wayFor({ formId: form.id }, person.ways)
+    const way = wayFor({ formId: form.id }, library.ways)
     const seconds = known.get(form.id) ?? compileAlone(form, { way, rules }, pace).occurrences[0]!.bodySeconds
     known.set(form.id, seconds)
     return seconds
   }
 })
 const withCare = useConcerned()
-const mine = computed(() => new Set(person.profile.forms.map(({ id }) => id)))
+const mine = computed(() => new Set(library.ownForms.map(({ id }) => id)))
 const found = computed(() =>
-  searchForms(person.forms, query, {
+  searchForms(library.forms, query, {
     stageOf: (formId) => stageOf.value.get(formId) ?? null,
     secondsOf: secondsOf.value,
   }).filter((form) => (!onlyMine.value || mine.value.has(form.id)) && answersDone(form)),

@@ -4,17 +4,19 @@ import { nameWith } from '#core/basics'
 import { faultsOfText, formsInText } from '#core/formats'
 import { readFormWords, type Form } from '#core/forms'
 import { layDraft, readDraft } from '~/shared/store/drafts'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { stateOf } from '~/shared/store/saving'
 import { plural } from '~/shared/words/numbers'
 import FormEditor from './FormEditor.vue'
 
 useHead({ title: 'Write down a form · Pebblebrook' })
 const route = useRoute()
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 
 /** A form to start from: a copy of another, or what was read from plain lines. */
-const copied = computed(() => person.formsById.get(String(route.query.from ?? '')) ?? null)
+const copied = computed(() => library.formsById.get(String(route.query.from ?? '')) ?? null)
 const start: Partial<Form> = copied.value
   ? { ...copied.value, name: nameWith(copied.value.name, ', my way'), set: null }
   : {}
@@ -23,8 +25,8 @@ const editor = useTemplateRef<{ take: (fields: Partial<Form>) => void }>('editor
 
 /** Lines that are being written stay, too. */
 function keptLines(of: string) {
-  const lines = ref(readDraft(person.workspace, of) ?? '')
-  watch(lines, (now) => layDraft(person.workspace, of, now))
+  const lines = ref(readDraft(workspace.workspace, of) ?? '')
+  watch(lines, (now) => layDraft(workspace.workspace, of, now))
   return lines
 }
 const words = keptLines('form-lines')
@@ -36,7 +38,7 @@ const faults = computed(() => faultsOfText(readForms.value))
 const keptWords = ref('')
 async function keepAll() {
   const { forms } = readForms.value
-  if (!(await person.change(forms.map((form) => stateOf('forms', form))))) return
+  if (!(await workspace.change(forms.map((form) => stateOf('forms', form))))) return
   keptWords.value = `${forms.map(({ name }) => name).join(', ')}: among your forms now.`
   several.value = ''
 }

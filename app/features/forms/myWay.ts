@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { newWayOf, wayFor, type Choices, type Form, type Way } from '#core/forms'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 
 /** A change of a way. A choice given as undefined goes back to the house rules. */
 export type WayChange = Partial<Omit<Way, 'id' | 'formId' | 'name' | 'choices'>> & {
@@ -9,10 +9,10 @@ export type WayChange = Partial<Omit<Way, 'id' | 'formId' | 'name' | 'choices'>>
 
 /** My way of a form, and the change of it; a way comes to be with the first thing that is chosen. */
 export function useMyWay(form: () => Form | null) {
-  const person = usePersonStore()
+  const library = useLibraryStore()
   const way = computed<Way | undefined>(() => {
     const current = form()
-    return current ? wayFor({ formId: current.id }, person.ways) : undefined
+    return current ? wayFor({ formId: current.id }, library.ways) : undefined
   })
 
   /** The way as it would be with a change; nothing is kept. */
@@ -27,7 +27,7 @@ export function useMyWay(form: () => Form | null) {
   }
   async function change(part: WayChange) {
     const next = changed(part)
-    if (next) await person.putWay(next)
+    if (next) await library.putWay(next)
   }
   return { way, changed, change }
 }

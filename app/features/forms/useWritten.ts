@@ -3,7 +3,7 @@ import { useDebounceFn, useManualRefHistory } from '@vueuse/core'
 import type { Form } from '#core/forms'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { layDraft } from '~/shared/store/drafts'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { begunForm } from './formDraft'
 
 /** Letters and pulls that follow so quickly on each other are one step. */
@@ -16,8 +16,7 @@ const shapeOf = (json: string) => json.replace(/"(?:[^"\\]|\\.)*"|[\d.]+/g, '')
  * meanwhile; `connect` gives it the fields that it watches.
  */
 export function useWritten(initial: Form, of: string) {
-  const person = usePersonStore()
-  const { workspace } = person
+  const { workspace } = useWorkspaceStore()
   const begun = begunForm(workspace, of)
   const untouched = JSON.stringify(initial)
   const written = ref(untouched)
@@ -30,7 +29,7 @@ export function useWritten(initial: Form, of: string) {
 
   /** Whoever has left the demo meanwhile has left what was begun in it, too. */
   function lay(json: string) {
-    if (person.workspace === workspace) layDraft(workspace, of, json === untouched ? null : json)
+    if (useWorkspaceStore().workspace === workspace) layDraft(workspace, of, json === untouched ? null : json)
   }
   function keepStep(json: string) {
     if (isOver) return

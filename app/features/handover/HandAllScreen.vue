@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { framesOf, MOST_FRAMES } from '#core/handover'
 import { packedText } from '~/shared/files/reading'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { fileSizePhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import CodeRow from './CodeRow.vue'
 
 /** Everything, from one device to another over a row of code pictures: slower than a file, but with nothing between the two. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 const frames = shallowRef<string[] | null>(null)
 const bytes = ref(0)
 const fault = ref('')
@@ -18,7 +20,7 @@ const USUAL_PER_SECOND = 4
 
 onMounted(async () => {
   try {
-    const packed = await packedText(await person.exportText({ withRecordings: false }))
+    const packed = await packedText(await workspace.exportText({ withRecordings: false }))
     bytes.value = packed.length
     frames.value = framesOf(packed)
   } catch (error) {
@@ -26,7 +28,7 @@ onMounted(async () => {
   }
 })
 const isTooMuch = computed(() => (frames.value?.length ?? 0) > MOST_FRAMES)
-const recordings = computed(() => person.profile.recordings.length)
+const recordings = computed(() => library.recordings.length)
 </script>
 
 <template>

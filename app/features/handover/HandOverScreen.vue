@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { handedRoutine, writeSharePackage } from '#core/handover'
 import { LONGEST_LINK, onItsWay } from '~/shared/files/handing'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { canShare, download, fileName } from '~/shared/ui/download'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import RoutineBack from '~/shared/ui/RoutineBack.vue'
@@ -9,11 +9,11 @@ import RoutineGone from '~/shared/ui/RoutineGone.vue'
 import CodeRow from './CodeRow.vue'
 
 /** A routine for somebody else: as a link, as a picture, as a file. */
-const person = usePersonStore()
+const library = useLibraryStore()
 const route = useRoute()
-const routine = computed(() => person.routines.find(({ id }) => id === route.query.routine) ?? null)
+const routine = computed(() => library.routines.find(({ id }) => id === route.query.routine) ?? null)
 const handed = computed(
-  () => routine.value && handedRoutine(routine.value, { forms: person.profile.forms, ways: person.ways }),
+  () => routine.value && handedRoutine(routine.value, { forms: library.ownForms, ways: library.ways }),
 )
 const way = computed(() => handed.value && onItsWay(handed.value, window.location))
 /** A row of pictures takes a while to film: a link or a file is offered before it. */

@@ -1,26 +1,28 @@
 <script setup lang="ts">
 import type { Unseen } from '#core/merge'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { momentPhrase } from '~/shared/words/time'
 import { differenceWords, mergeItemWords } from './mergeWords'
 
 /** Where two devices changed the same thing, the newer state stands; the other is kept here until it is chosen or let go. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 const states = shallowRef<Unseen[]>([])
-const look = async () => void (states.value = await person.unseen())
+const look = async () => void (states.value = await workspace.unseen())
 onMounted(look)
-watch(() => Object.values(person.profile), look)
+watch(() => Object.values(workspace.data), look)
 
 const wordsOf = ({ id, list, stands }: Unseen) =>
-  mergeItemWords({ id, list, mine: stands, becomes: null }, person.formsById)
+  mergeItemWords({ id, list, mine: stands, becomes: null }, library.formsById)
 const whenOf = ({ at }: Unseen) => (at ? momentPhrase(Date.parse(at)) : 'some other time')
 
 const said = ref('')
 const heading = useTemplateRef<HTMLElement>('heading')
 const last = shallowRef<Unseen | null>(null)
 async function choose(state: Unseen, takes: boolean) {
-  if (takes && !(await person.putState(state, state.value))) return
-  await person.settle(state)
+  if (takes && !(await workspace.putState(state, state.value))) return
+  await workspace.settle(state)
   last.value = takes ? state : null
   said.value = `${wordsOf(state)}: ${takes ? 'the other stands now' : 'it stays as it stands, and the other is gone'}.`
   await look()
@@ -29,7 +31,7 @@ async function choose(state: Unseen, takes: boolean) {
 }
 async function takeBack() {
   if (!last.value) return
-  await person.putState(last.value, last.value.stands)
+  await workspace.putState(last.value, last.value.stands)
   said.value = `${wordsOf(last.value)}: as it stood.`
   last.value = null
   heading.value?.focus()

@@ -4,7 +4,8 @@ import type { Merged, MergeItem } from '#core/merge'
 import { incoming } from '~/shared/files/incoming'
 import { mergedPersons } from '~/shared/files/reading'
 import { noteSaved } from '~/shared/files/saved'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { dayPhrase } from '~/shared/words/time'
@@ -13,7 +14,8 @@ import { LIST_NAMES, MERGE_KINDS, MERGE_WORDS, mergeItemWords } from './mergeWor
 /** Everything of a person, from another device or from before, looked at before it is taken: together with what is here, or in its place. */
 const props = defineProps<{ archive: Archive; notes: readonly string[] }>()
 const emit = defineEmits<{ left: []; taken: [words: string] }>()
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 const held = computed(() => {
   const { sessions, routines, forms } = props.archive.person
   return listPhrase([
@@ -23,7 +25,7 @@ const held = computed(() => {
   ])
 })
 const isEmptyHere = computed(() => {
-  const { sessions, routines, forms, ways, stages } = person.profile
+  const { sessions, routines, forms, ways, stages } = workspace.data
   return [sessions, routines, forms, ways, stages].every((list) => list.length === 0)
 })
 
@@ -32,7 +34,7 @@ const merged = shallowRef<Merged | null>(null)
 const fault = ref('')
 const leave = shallowRef<ReadonlySet<string>>(new Set())
 async function work(left: ReadonlySet<string>): Promise<Merged> {
-  return mergedPersons(plainCopy(await person.marked()), plainCopy(props.archive), left)
+  return mergedPersons(plainCopy(await workspace.marked()), plainCopy(props.archive), left)
 }
 onMounted(async () => {
   try {
@@ -68,7 +70,7 @@ async function take(together: boolean) {
   isTaking.value = true
   try {
     const all = together ? await work(leave.value) : props.archive
-    const refusal = await person.takeArchive(all, together ? 'merge' : 'import')
+    const refusal = await workspace.takeArchive(all, together ? 'merge' : 'import')
     fault.value = refusal && `Not imported, and nothing was changed: ${refusal}. Make room, then import it again.`
     if (refusal) return
     // In its place, all of it lies in the file that it came from.
@@ -122,7 +124,7 @@ const counted = computed(() => (merged.value?.items ?? []).filter(isTaken).lengt
               <li v-for="item in items.slice(0, MOST_SHOWN)" :key="item.id">
                 <label class="row">
                   <input type="checkbox" :checked="isTaken(item)" @change="set([item], !isTaken(item))" />
-                  {{ mergeItemWords(item, person.formsById) }}
+                  {{ mergeItemWords(item, library.formsById) }}
                 </label>
               </li>
               <li v-if="items.length > MOST_SHOWN" class="soft">and {{ items.length - MOST_SHOWN }} more</li>

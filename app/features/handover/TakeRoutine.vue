@@ -5,7 +5,8 @@ import { useHealth } from '~/shared/plan/useHealth'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useCompiled } from '~/shared/store/compiled'
 import { incoming } from '~/shared/files/incoming'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { stateOf } from '~/shared/store/saving'
 import { wayWords } from '~/shared/words/ways'
 import { cardLines } from '~/shared/words/cardLines'
@@ -15,11 +16,12 @@ import { durationPhrase } from '~/shared/words/time'
 /** A routine that was handed over, looked at before it is taken: what it is, what comes along, what here it resembles. */
 const props = defineProps<{ handed: SharePackage }>()
 const emit = defineEmits<{ left: [] }>()
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 
-const here = computed(() => ({ forms: person.forms, ways: person.ways, routines: person.routines }))
+const here = computed(() => ({ forms: library.forms, ways: library.ways, routines: library.routines }))
 const coming = computed(() => previewImport(props.handed, here.value))
-const unknown = computed(() => unknownForms(props.handed, person.forms))
+const unknown = computed(() => unknownForms(props.handed, library.forms))
 const newForms = computed(() => coming.value.forms.filter(({ same }) => !same))
 const sameForms = computed(() => coming.value.forms.filter(({ same }) => same))
 
@@ -43,9 +45,9 @@ const wouldBe = computed(() => {
   return importPackage(props.handed, here.value, choice, () => `coming-${(last += 1)}`)
 })
 const setting = computed(() => ({
-  ...person.setting,
-  forms: [...person.forms, ...wouldBe.value.forms],
-  ways: [...person.ways, ...wouldBe.value.ways],
+  ...library.setting,
+  forms: [...library.forms, ...wouldBe.value.forms],
+  ways: [...library.ways, ...wouldBe.value.ways],
 }))
 const compiled = useCompiled()
 const result = computed(() => compiled(wouldBe.value.routine, setting.value))
@@ -68,7 +70,7 @@ async function take() {
     ...taken.ways.map((way) => stateOf('ways', way)),
     stateOf('routines', taken.routine),
   ]
-  if (!(await person.change(states))) return
+  if (!(await workspace.change(states))) return
   incoming.value = null
   await navigateTo(`/routines/${taken.routine.id}`)
 }
@@ -82,7 +84,7 @@ async function take() {
     </div>
     <p v-if="coming.same" role="status">
       You have it already:
-      <NuxtLink v-if="!person.isShipped(coming.same.id)" :to="`/routines/${coming.same.id}`">{{
+      <NuxtLink v-if="!library.isShipped(coming.same.id)" :to="`/routines/${coming.same.id}`">{{
         coming.same.name
       }}</NuxtLink>
       <template v-else>the ready-made “{{ coming.same.name }}”</template> is the same.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { incoming } from '~/shared/files/incoming'
 import { useReading } from '~/shared/files/reading'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { linkBytes } from './arriving'
 import CodeReader from './CodeReader.vue'
 import TakeArchive from './TakeArchive.vue'
@@ -9,7 +9,7 @@ import TakeRoutine from './TakeRoutine.vue'
 
 /** Something that somebody handed over comes in: by link, by camera, by file; looked at, and taken only when it is said so. */
 useHead({ title: 'Take something in · Pebblebrook' })
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
 const route = useRoute()
 const router = useRouter()
 const { progress, read, cancel } = useReading()
@@ -20,7 +20,7 @@ const done = ref('')
 const brought = incoming
 async function readIn(content: File | string | Uint8Array) {
   done.value = ''
-  await person.untilWhole()
+  await workspace.untilWhole()
   brought.value = (await read(content)) ?? brought.value
 }
 const good = computed(() => (brought.value?.read.ok ? brought.value.read : null))

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { isMain, type About, type Answer, type Outcome } from '#core/evidence'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plural } from '~/shared/words/numbers'
 import AnswerPicture from './AnswerPicture.vue'
@@ -9,7 +11,9 @@ import { aboutPhrase, answerPhrase, outcomeName } from './benefitWords'
 import { askBenefit } from '~/shared/evidence/benefitWorker'
 
 /** Does it do me good? What the journal can answer, and what it cannot yet. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 useHead({ title: 'Does it do me good? · Pebblebrook' })
 const answers = shallowRef<Answer[]>([])
 const sessions = ref(0)
@@ -22,7 +26,7 @@ async function look() {
   working.value = true
   const ask = (asks += 1)
   try {
-    const answered = await askBenefit(person.workspace, person.sessions)
+    const answered = await askBenefit(workspace.workspace, journal.sessions)
     if (ask !== asks) return
     answers.value = answered.answers
     sessions.value = answered.sessions
@@ -32,16 +36,18 @@ async function look() {
     if (ask === asks) working.value = false
   }
 }
-watch(() => person.sessions, look, { immediate: true })
+watch(() => journal.sessions, look, { immediate: true })
 
 const nameOf = (about: About): string => {
   if (about.kind === 'routine') {
-    const named = person.routines.find(({ id }) => id === about.routineId)?.name
+    const named = library.routines.find(({ id }) => id === about.routineId)?.name
     return (
-      named ?? person.sessions.find(({ routineId }) => routineId === about.routineId)?.title ?? 'a routine that is gone'
+      named ??
+      journal.sessions.find(({ routineId }) => routineId === about.routineId)?.title ??
+      'a routine that is gone'
     )
   }
-  return about.kind === 'form' ? (person.formsById.get(about.formId)?.name ?? 'a form that is gone') : ''
+  return about.kind === 'form' ? (library.formsById.get(about.formId)?.name ?? 'a form that is gone') : ''
 }
 const upper = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { AREAS } from '#core/forms'
 import { activityOfWeek, addDays, coverage, daysBetween } from '#core/journal'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plural } from '~/shared/words/numbers'
@@ -12,7 +14,9 @@ import JournalPlaces from './JournalPlaces.vue'
 import { areaShares, guidelinePhrase, neglectedPhrase, sidesPhrase } from './coverageWords'
 
 /** What the practice of some weeks covers, and what it has let go. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 useHead({ title: 'What is covered · Pebblebrook' })
 
 const SPANS = [
@@ -23,21 +27,19 @@ const SPANS = [
 const days = ref(28)
 const covered = computed(() =>
   coverage(
-    person.sessions,
-    { forms: person.forms, stages: person.profile.stages },
-    addDays(person.today, 1 - days.value),
-    person.today,
-    person.settings.dayEndsAtHour,
+    journal.sessions,
+    { forms: library.forms, stages: library.stages },
+    addDays(journal.today, 1 - days.value),
+    journal.today,
+    settings.dayEndsAtHour,
   ),
 )
-const activity = computed(() =>
-  activityOfWeek(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour),
-)
+const activity = computed(() => activityOfWeek(journal.sessions, library.forms, journal.today, settings.dayEndsAtHour))
 const shares = computed(() => areaShares(covered.value))
 const areas = computed(() =>
   AREAS.map((area) => ({ area, ...covered.value.areas[area] })).sort((one, other) => other.seconds - one.seconds),
 )
-const ago = (day: string | null) => agoPhrase(day === null ? null : daysBetween(day, person.today))
+const ago = (day: string | null) => agoPhrase(day === null ? null : daysBetween(day, journal.today))
 const isHeld = computed(() => covered.value.sides.left.heldSeconds + covered.value.sides.right.heldSeconds > 0)
 const MOST_FORMS = 12
 const allForms = ref(false)
@@ -145,7 +147,7 @@ const pairs = computed(() => {
             <tbody>
               <tr v-for="form in forms" :key="form.formId">
                 <th scope="row">
-                  <NuxtLink v-if="person.formsById.has(form.formId)" :to="`/forms/${form.formId}`">{{
+                  <NuxtLink v-if="library.formsById.has(form.formId)" :to="`/forms/${form.formId}`">{{
                     form.name
                   }}</NuxtLink>
                   <template v-else>{{ form.name }}</template>

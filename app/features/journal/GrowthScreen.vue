@@ -1,33 +1,38 @@
 <script setup lang="ts">
 import { growth, hasChanged, type Growth } from '#core/journal'
 import { deviceTimeZone } from '~/shared/clock/wallClock'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { useGrowing } from '~/shared/ui/growing'
 import GrowthChart from './GrowthChart.vue'
 import JournalPlaces from './JournalPlaces.vue'
 import { growthName, growthValue } from './growthWords'
 
 /** What grows over months: holds, counts, the breath, how far forms are learned. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 useHead({ title: 'What grows · Pebblebrook' })
 /** The screen stands before years of it are counted. */
 const stands = useTimeout(0)
 const all = computed(() =>
   stands.value
     ? growth(
-        person.sessions,
-        { stages: person.profile.stages, measures: person.profile.breathMeasures },
+        journal.sessions,
+        { stages: library.stages, measures: journal.breathMeasures },
         deviceTimeZone(),
-        person.settings.dayEndsAtHour,
+        settings.dayEndsAtHour,
       )
     : [],
 )
 /** Chains and unnamed forms are called as their sessions called them. */
 const formNames = computed(
-  () => new Map(person.sessions.flatMap(({ done }) => done.map(({ formId, formName }) => [formId, formName] as const))),
+  () =>
+    new Map(journal.sessions.flatMap(({ done }) => done.map(({ formId, formName }) => [formId, formName] as const))),
 )
 const nameOf = ({ kind, formId }: Growth) =>
-  growthName(kind, formId ? (person.formsById.get(formId)?.name ?? formNames.value.get(formId) ?? formId) : '')
+  growthName(kind, formId ? (library.formsById.get(formId)?.name ?? formNames.value.get(formId) ?? formId) : '')
 const keyOf = ({ kind, formId }: Growth) => `${kind} ${formId ?? ''}`
 const ORDER = ['restBreath', 'practiceBreath', 'hold', 'stage', 'weight', 'count']
 const changed = computed(() =>

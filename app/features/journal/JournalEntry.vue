@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { correctionsOf, type SessionRecord } from '#core/journal'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { sensationPhrase } from '~/shared/words/body'
 import { healthNotePhrase } from '~/shared/words/health'
 import { companionsPhrase, lessonPhrase, RECALL_WORDS } from '~/shared/words/practice'
@@ -28,11 +30,13 @@ const emit = defineEmits<{
   asRecorded: [session: SessionRecord]
   remove: [session: SessionRecord]
 }>()
-const person = usePersonStore()
-const when = computed(() => sessionTimePhrase(props.session, person.settings.dayEndsAtHour, person.today.slice(0, 4)))
-const lesson = computed(() => lessonPhrase(person.profile.series, props.session.lesson))
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
+const when = computed(() => sessionTimePhrase(props.session, settings.dayEndsAtHour, journal.today.slice(0, 4)))
+const lesson = computed(() => lessonPhrase(library.series, props.session.lesson))
 const planned = computed(() => new Map(props.session.planned.map((step) => [step.stepId, step])))
-const corrections = computed(() => (props.open ? correctionsOf(props.session, person.sessions) : []))
+const corrections = computed(() => (props.open ? correctionsOf(props.session, journal.sessions) : []))
 /** What was recorded of a step, where it was put right. */
 const wasOf = (stepId: string) => {
   const [was] = props.session.recorded?.length === 1 ? props.session.recorded : []

@@ -4,7 +4,8 @@ import type { Fault } from '#core/basics'
 import type { SessionRecord } from '#core/journal'
 import type { ReadSessions } from '#core/tables'
 import { deviceTimeZone } from '~/shared/clock/wallClock'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useSettingsStore } from '~/shared/store/settings'
 import { download } from '~/shared/ui/download'
 import { plural } from '~/shared/words/numbers'
 import { dayPhrase, durationPhrase, timeOfDayPhrase } from '~/shared/words/time'
@@ -14,7 +15,8 @@ import { sensationPhrase } from '~/shared/words/body'
 
 /** The journal out as tables, as a calendar and as a diary to read; and sessions in from tables. */
 const props = defineProps<{ keep: (sessions: SessionRecord[]) => Promise<boolean> }>()
-const person = usePersonStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 const faults = ref<Fault[]>([])
 const said = ref('')
 /** How far a table has been read, from 0 to 1; null while none is. */
@@ -29,7 +31,7 @@ const formats = () => import('#core/tables')
 
 async function give(kind: 'sessions.csv' | 'steps.csv' | 'calendar.ics' | 'diary.md') {
   const { writeCalendar, writeDiary, writeSessionsCsv, writeStepsCsv } = await formats()
-  const { sessions, settings, today } = person
+  const { sessions, today } = journal
   const name = `pebblebrook-${today}-${kind}`
   if (kind === 'sessions.csv') return download(name, writeSessionsCsv(sessions), 'text/csv')
   if (kind === 'steps.csv') return download(name, writeStepsCsv(sessions), 'text/csv')
@@ -70,7 +72,7 @@ async function take(files: File[]) {
     const read = await ask((remote) => remote.tables(texts, deviceTimeZone(), told) as Promise<ReadSessions>)
     if (!read) return
     if (!read.ok) return void (faults.value = read.faults)
-    const known = new Set(person.sessions.map(({ id }) => id))
+    const known = new Set(journal.sessions.map(({ id }) => id))
     const fresh = read.sessions.filter(({ id }) => !known.has(id))
     const there = read.sessions.length - fresh.length
     // Said only once it is kept; what is not is told elsewhere.

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { filterChoices, type JournalFilter } from '#core/journal'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { PLACE_WORDS, SCALE_WORDS, sensationPhrase } from '~/shared/words/body'
 
 /** Narrowing the journal: by routine, form, feeling, sensation and place; and going to a date. */
 const filter = defineModel<JournalFilter>({ required: true })
 const emit = defineEmits<{ day: [day: string] }>()
-const person = usePersonStore()
+const journal = useJournalStore()
 const isOpen = ref(false)
 /** Worked out only where it is looked at. */
-const choices = computed(() => (isOpen.value ? filterChoices(person.sessions) : null))
+const choices = computed(() => (isOpen.value ? filterChoices(journal.sessions) : null))
 const all = { name: 'all', value: null }
 const titles = computed(() => [all, ...(choices.value?.titles ?? []).map((value) => ({ value, name: value }))])
 const forms = computed(() => [
@@ -80,7 +80,7 @@ const date = ref('')
       <form class="field" @submit.prevent="date && emit('day', date)">
         <label for="go-to">Go to a date</label>
         <span class="row nowrap">
-          <InputText id="go-to" v-model="date" type="date" :max="person.today" />
+          <InputText id="go-to" v-model="date" type="date" :max="journal.today" />
           <Button type="submit" label="Go" severity="secondary" :disabled="!date" />
         </span>
       </form>

@@ -19,7 +19,8 @@ import {
   type SessionRecord,
 } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import SearchField from '~/shared/ui/SearchField.vue'
 import { plural } from '~/shared/words/numbers'
 import { SENSATION_WORDS } from '~/shared/words/body'
@@ -35,22 +36,27 @@ import SessionSplit from './SessionSplit.vue'
 import { blankElsewhere } from './correctionEntry'
 import { CHANGED_ELSEWHERE, sessionTimePhrase } from './journalWords'
 
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const journal = useJournalStore()
 useHead({ title: 'Journal · Pebblebrook' })
 
-const rules = computed(() => person.steadinessRules)
-const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
-const row = computed(() => steadiness(person.sessions, person.today, rules.value))
-const aim = computed(() => aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today))
+const rules = computed(() => journal.steadinessRules)
+const totals = computed(() => journalTotals(journal.sessions, journal.today, rules.value.dayEndsAtHour))
+const row = computed(() => steadiness(journal.sessions, journal.today, rules.value))
+const aim = computed(() =>
+  aimPhrase(weekReports(journal.sessions, journal.today, rules.value, AIM_WEEKS), journal.today),
+)
 /** Close by, each stone is large; half a year shows how the months went. */
 const WEEKS = { close: 6, halfYear: 26 }
 const isFar = ref(false)
 const weeksShown = computed(() => (isFar.value ? WEEKS.halfYear : WEEKS.close))
 /** The stones shown go so many weeks further back than today. */
 const weeksBack = ref(0)
-const lastDay = computed(() => addDays(person.today, -7 * weeksBack.value))
-const weeks = computed(() => weeksOfStones(person.sessions, person.today, weeksShown.value, rules.value, lastDay.value))
-const firstDay = computed(() => row.value.standings.firstDay ?? person.today)
+const lastDay = computed(() => addDays(journal.today, -7 * weeksBack.value))
+const weeks = computed(() =>
+  weeksOfStones(journal.sessions, journal.today, weeksShown.value, rules.value, lastDay.value),
+)
+const firstDay = computed(() => row.value.standings.firstDay ?? journal.today)
 
 /** The day that is looked at, by its stone; null for all days. */
 const route = useRoute()
@@ -64,8 +70,8 @@ const filter = ref<JournalFilter>({})
 const isNarrowed = computed(() => search.value.trim() !== '' || Object.keys(filter.value).length > 0)
 const ofDay = computed(() =>
   day.value === null
-    ? filterSessions(findSessions(person.sessions, search.value, SENSATION_WORDS), filter.value)
-    : person.sessions.filter(
+    ? filterSessions(findSessions(journal.sessions, search.value, SENSATION_WORDS), filter.value)
+    : journal.sessions.filter(
         ({ startedAt, timeZone }) => practiceDay(startedAt, timeZone, rules.value.dayEndsAtHour) === day.value,
       ),
 )
@@ -89,19 +95,20 @@ async function openDay(chosen: string) {
 const dayHead = ref<HTMLElement | null>(null)
 /** A day by its date: the stones go to where it lies. */
 async function goToDay(chosen: string) {
-  if (chosen > person.today) return
-  weeksBack.value = Math.floor(daysBetween(chosen, person.today) / 7 / weeksShown.value) * weeksShown.value
+  if (chosen > journal.today) return
+  weeksBack.value = Math.floor(daysBetween(chosen, journal.today) / 7 / weeksShown.value) * weeksShown.value
   await openDay(chosen)
   await toSessions()
 }
 
-const when = (session: SessionRecord) => sessionTimePhrase(session, rules.value.dayEndsAtHour, person.today.slice(0, 4))
+const when = (session: SessionRecord) =>
+  sessionTimePhrase(session, rules.value.dayEndsAtHour, journal.today.slice(0, 4))
 /** What was changed last: it can be taken back until another change takes its place here. */
 const last = shallowRef<{ words: string; undo: JournalChange; made: readonly SessionRecord[] } | null>(null)
 const takeBack = ref<{ $el: HTMLElement } | null>(null)
 async function change(words: string, next: JournalChange) {
-  const undo = undoOf(next, person.sessions)
-  if (!(await person.changeSessions(next))) return false
+  const undo = undoOf(next, journal.sessions)
+  if (!(await journal.changeSessions(next))) return false
   last.value = { words, undo, made: next.come }
   await nextTick()
   // The row that had the focus may be gone.
@@ -113,8 +120,8 @@ const takeTables = (come: SessionRecord[]) =>
 async function undoLast() {
   if (!last.value) return
   // What another tab has changed since is not taken back with it.
-  if (!last.value.made.every(person.isAsSeen)) person.notify('sessions', CHANGED_ELSEWHERE)
-  else if (!(await person.changeSessions(last.value.undo))) return
+  if (!last.value.made.every(journal.isAsSeen)) workspace.notify('sessions', CHANGED_ELSEWHERE)
+  else if (!(await journal.changeSessions(last.value.undo))) return
   last.value = null
   await toSessions()
 }
@@ -143,7 +150,7 @@ function enter(on?: string) {
   isNew.value = true
   onDay.value = on
   const about = { id: newUuid(), timeZone: deviceTimeZone(), nowMs: wallMs() }
-  correcting.value = blankElsewhere(about, on ? { day: on, time: usualTime(person.sessions) } : undefined)
+  correcting.value = blankElsewhere(about, on ? { day: on, time: usualTime(journal.sessions) } : undefined)
 }
 const keep = (record: SessionRecord) =>
   change(`${named(record)} is ${isNew.value ? 'in the journal' : 'put right'}.`, { go: [], come: [record] })
@@ -161,7 +168,7 @@ function beforeOf(session: SessionRecord, index: number): SessionRecord | undefi
   return before && open.value === session.id && joined(before, session) ? before : undefined
 }
 function asRecorded(session: SessionRecord) {
-  const back = backToRecorded(session, person.sessions)
+  const back = backToRecorded(session, journal.sessions)
   if (back) return change(`${named(session)} is as it was recorded.`, back)
 }
 </script>
@@ -176,14 +183,14 @@ function asRecorded(session: SessionRecord) {
 
     <div class="columns">
       <section ref="sessionsPart" class="stack" aria-label="Sessions" tabindex="-1">
-        <p v-if="person.sessions.length === 0">
+        <p v-if="journal.sessions.length === 0">
           Nothing here yet. What you follow to its end, or as far as you like, is noted here.
         </p>
         <p v-if="last" role="status" class="row">
           {{ last.words }}
           <Button ref="takeBack" size="small" severity="secondary" label="Take it back" @click="undoLast" />
         </p>
-        <div v-if="day === null && person.sessions.length > 0" class="row">
+        <div v-if="day === null && journal.sessions.length > 0" class="row">
           <SearchField
             v-model="search"
             class="search"
@@ -195,11 +202,11 @@ function asRecorded(session: SessionRecord) {
             >{{ plural(ofDay.length, 'session') }}, {{ minutesPhrase(foundSeconds) }}</span
           >
         </div>
-        <JournalFilters v-if="day === null && person.sessions.length > 0" v-model="filter" @day="goToDay" />
+        <JournalFilters v-if="day === null && journal.sessions.length > 0" v-model="filter" @day="goToDay" />
         <div v-if="day" ref="dayHead" class="row day" role="status">
           <strong>{{ dayStone ? stonePhrase(dayStone) : weekdayPhrase(day) }}</strong>
           <Button
-            v-if="day <= person.today"
+            v-if="day <= journal.today"
             size="small"
             severity="secondary"
             label="Enter practice of this day"
@@ -236,7 +243,7 @@ function asRecorded(session: SessionRecord) {
           {{ rowPhrase(row) }} <span class="soft">{{ rowReason(row, rules) }}</span>
         </p>
         <p v-if="aim">{{ aim }}</p>
-        <SteppingStones :weeks="weeks" :today="person.today" :chosen="day" :small="isFar" @open="openDay" />
+        <SteppingStones :weeks="weeks" :today="journal.today" :chosen="day" :small="isFar" @open="openDay" />
         <div class="row">
           <Button
             size="small"

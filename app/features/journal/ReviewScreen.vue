@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { addDays, review } from '#core/journal'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plural } from '~/shared/words/numbers'
 import { dayPhrase, durationPhrase, minutesPhrase } from '~/shared/words/time'
@@ -8,21 +9,22 @@ import JournalPlaces from './JournalPlaces.vue'
 import { noticedPhrase, spanOf, spanPhrase, SPANS, type SpanKind } from './reviewWords'
 
 /** A week, a month or a year on one page: facts, what is worth noticing, and my words of that time. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 const kind = ref<SpanKind>('month')
-const day = ref(person.today)
+const day = ref(journal.today)
 const kinds = SPANS.map((value) => ({ value, name: `a ${value}` }))
 const span = computed(() => spanOf(kind.value, day.value))
 const title = computed(() => spanPhrase(kind.value, span.value))
 useHead({ title: computed(() => `${title.value} · Pebblebrook`) })
 const looked = computed(() =>
-  review(person.sessions, span.value, person.today, person.steadinessRules, {
-    forms: person.forms,
-    stages: person.profile.stages,
+  review(journal.sessions, span.value, journal.today, journal.steadinessRules, {
+    forms: library.forms,
+    stages: library.stages,
   }),
 )
-const formName = (id: string) => person.formsById.get(id)?.name ?? id
-const canGoOn = computed(() => span.value.to < person.today)
+const formName = (id: string) => library.formsById.get(id)?.name ?? id
+const canGoOn = computed(() => span.value.to < journal.today)
 const MOST_TITLES = 8
 const print = () => window.print()
 </script>

@@ -5,7 +5,9 @@ import { readElsewhereLine, type ElsewhereLine } from '#core/formats'
 import { usualTime, type SessionRecord } from '#core/journal'
 import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
 import { inOrderOfNames } from '~/shared/words/order'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useLibraryStore } from '~/shared/store/library'
 import FeltScales from '~/shared/ui/FeltScales.vue'
 import RecallChoice from '~/shared/ui/RecallChoice.vue'
 import SensationChoices from '~/shared/ui/SensationChoices.vue'
@@ -22,7 +24,9 @@ import { ASKS_WORDS, correctionEntry, readCorrection, stepOf, withLine, type Cor
 const props = defineProps<{ isNew: boolean; onDay?: string }>()
 const session = defineModel<SessionRecord | null>('session', { required: true })
 const emit = defineEmits<{ keep: [record: SessionRecord] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 const entry = ref<CorrectionEntry | null>(null)
 const fault = ref('')
 const line = ref('')
@@ -36,19 +40,18 @@ watch(session, (chosen) => {
 })
 watch(line, (text) => {
   if (!session.value || !entry.value || !text.trim()) return
-  const { settings, setting, sessions } = person
-  const at = { ...setting, nowMs: wallMs(), timeZone: deviceTimeZone(), dayEndsAtHour: settings.dayEndsAtHour }
-  const read = readElsewhereLine(text, { ...at, usualTime: usualTime(sessions), onDay: props.onDay })
-  entry.value = withLine(correctionEntry(session.value), read, setting, newUuid)
+  const at = { ...library.setting, nowMs: wallMs(), timeZone: deviceTimeZone(), dayEndsAtHour: settings.dayEndsAtHour }
+  const read = readElsewhereLine(text, { ...at, usualTime: usualTime(journal.sessions), onDay: props.onDay })
+  entry.value = withLine(correctionEntry(session.value), read, library.setting, newUuid)
   asks.value = read.asks
 })
 
-const forms = computed(() => [...person.forms].sort(inOrderOfNames))
+const forms = computed(() => [...library.forms].sort(inOrderOfNames))
 const adding = ref<string | null>(null)
 function add(formId: string) {
-  const form = person.formsById.get(formId)
+  const form = library.formsById.get(formId)
   if (!form || !entry.value) return
-  entry.value.steps.push(stepOf(form, form.counts.usual, person.setting, newUuid()))
+  entry.value.steps.push(stepOf(form, form.counts.usual, library.setting, newUuid()))
   adding.value = null
 }
 const countName = (formName: string, side: Side, counting: CountingKind) =>
@@ -56,7 +59,7 @@ const countName = (formName: string, side: Side, counting: CountingKind) =>
 
 function keep() {
   if (!session.value || !entry.value) return
-  if (!props.isNew && !person.isAsSeen(session.value)) return void (fault.value = CHANGED_ELSEWHERE)
+  if (!props.isNew && !journal.isAsSeen(session.value)) return void (fault.value = CHANGED_ELSEWHERE)
   const read = readCorrection(session.value, entry.value, wallMs())
   if (!read.ok) return void (fault.value = read.fault)
   const { recorded: _, ...fresh } = read.record

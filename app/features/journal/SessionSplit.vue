@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import { splitInTwo, type SessionRecord } from '#core/journal'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { durationPhrase } from '~/shared/words/time'
 import { CHANGED_ELSEWHERE } from './journalWords'
@@ -9,7 +9,7 @@ import { CHANGED_ELSEWHERE } from './journalWords'
 /** One entry made two: after one of its forms, or after some minutes where it names none. */
 const session = defineModel<SessionRecord | null>('session', { required: true })
 const emit = defineEmits<{ keep: [parts: [SessionRecord, SessionRecord]] }>()
-const person = usePersonStore()
+const journal = useJournalStore()
 const steps = ref(1)
 const minutes = ref<number | null>(null)
 const fault = ref('')
@@ -26,7 +26,7 @@ watch(session, (chosen) => {
 })
 function keep() {
   if (!session.value) return
-  if (!person.isAsSeen(session.value)) return void (fault.value = CHANGED_ELSEWHERE)
+  if (!journal.isAsSeen(session.value)) return void (fault.value = CHANGED_ELSEWHERE)
   const after = options.value.length > 0 ? { steps: steps.value } : { seconds: (minutes.value ?? 0) * 60 }
   const parts = splitInTwo(session.value, after, newUuid())
   if (!parts)

@@ -4,7 +4,8 @@ import { changeSpread, TRIAL_LIMITS, trialPlan, trialSchema, type Trial, type Tr
 import { validate } from '#core/basics'
 import { FEELING_SCALES, type FeelingScale } from '#core/journal'
 import { stepsOf } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { WEEKDAY_WORDS } from '~/shared/words/time'
 import { outcomeName } from './benefitWords'
@@ -14,7 +15,8 @@ import { useTrialNames } from './useTrialNames'
 
 /** Planning a trial: what is compared, on which days, and how surely it would find a difference. */
 const emit = defineEmits<{ plan: [trial: Trial] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 const names = useTrialNames()
 const { ask } = useJournalWorker()
 
@@ -24,11 +26,11 @@ const KINDS = [
   { name: 'a routine in the morning and in the evening', value: 'times' },
 ] as const
 const kind = ref<TrialCompares['kind']>('routines')
-const routines = computed(() => person.routines.map(({ id, name }) => ({ value: id, name })))
-const routineId = ref(person.routines[0]!.id)
-const otherRoutineId = ref(person.routines.find(({ id }) => id !== routineId.value)?.id ?? routineId.value)
+const routines = computed(() => library.routines.map(({ id, name }) => ({ value: id, name })))
+const routineId = ref(library.routines[0]!.id)
+const otherRoutineId = ref(library.routines.find(({ id }) => id !== routineId.value)?.id ?? routineId.value)
 const formsIn = computed(() => {
-  const routine = person.routines.find(({ id }) => id === routineId.value)
+  const routine = library.routines.find(({ id }) => id === routineId.value)
   const ids = new Set(routine ? stepsOf(routine).map(({ formId }) => formId) : [])
   return [...ids].map((value) => ({ value, name: names.form(value) }))
 })
@@ -48,7 +50,7 @@ function toggle(weekday: number) {
     ? weekdays.value.filter((each) => each !== weekday)
     : [...weekdays.value, weekday].sort()
 }
-const firstDay = ref(person.today)
+const firstDay = ref(journal.today)
 const pairs = ref(7)
 const compares = computed<TrialCompares>(() => {
   if (kind.value === 'routines') return { kind: 'routines', otherRoutineId: otherRoutineId.value }
@@ -75,7 +77,7 @@ const days = computed(() => (checked.value.ok ? trialPlan(draft.value) : []))
 const isSame = computed(() => kind.value === 'routines' && routineId.value === otherRoutineId.value)
 
 /** How far my own changes spread, and so how surely the trial would tell. */
-const spread = computed(() => changeSpread(person.sessions, outcome.value))
+const spread = computed(() => changeSpread(journal.sessions, outcome.value))
 const sure = shallowRef<{ wanted: number; power: number } | null>(null)
 watch(
   [pairs, spread],
@@ -99,7 +101,7 @@ watch(
       <ChoiceField v-model="outcome" label="By what it does to" :options="outcomes" />
       <div class="field">
         <label for="trial-first">First day</label>
-        <InputText id="trial-first" v-model="firstDay" type="date" :min="person.today" required />
+        <InputText id="trial-first" v-model="firstDay" type="date" :min="journal.today" required />
       </div>
       <div class="field">
         <label for="trial-pairs">Days of each</label>

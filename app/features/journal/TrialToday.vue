@@ -1,21 +1,25 @@
 <script setup lang="ts">
 import { trialAsks, trialDays, trialRoutine } from '#core/evidence'
 import { followStore } from '~/shared/session/followLater'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { armPhrase } from './trialWords'
 import { useTrialNames } from './useTrialNames'
 
 /** What the trials under way ask for today; one that was answered today is silent. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 const names = useTrialNames()
 const asked = computed(() =>
-  person.profile.trials.flatMap((trial) => {
-    const arm = trialAsks(trial, person.today)
-    const today = trialDays(trial, person.sessions, person.today, person.settings.dayEndsAtHour).find(
-      ({ day }) => day === person.today,
+  journal.trials.flatMap((trial) => {
+    const arm = trialAsks(trial, journal.today)
+    const today = trialDays(trial, journal.sessions, journal.today, settings.dayEndsAtHour).find(
+      ({ day }) => day === journal.today,
     )
     if (!arm || today?.kept === 'done') return []
-    return [{ trial, phrase: armPhrase(trial, arm, names), routine: trialRoutine(trial, arm, person.routines) }]
+    return [{ trial, phrase: armPhrase(trial, arm, names), routine: trialRoutine(trial, arm, library.routines) }]
   }),
 )
 async function begin(routine: NonNullable<ReturnType<typeof trialRoutine>>) {

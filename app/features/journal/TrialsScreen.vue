@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { trialDays, trialVerdict, type Trial } from '#core/evidence'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { shortWeekdayPhrase } from '~/shared/words/time'
 import JournalPlaces from './JournalPlaces.vue'
 import TrialPlan from './TrialPlan.vue'
@@ -9,15 +11,17 @@ import { armPhrase, KEPT_WORDS, verdictNotes, verdictPhrase } from './trialWords
 import { useTrialNames } from './useTrialNames'
 
 /** Questions put to oneself over some weeks: planned, under way, and what they came to. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 useHead({ title: 'A trial of my own · Pebblebrook' })
 const confirm = useConfirm()
 const names = useTrialNames()
 const trials = computed(() =>
-  [...person.profile.trials]
+  [...journal.trials]
     .sort((one, other) => other.firstDay.localeCompare(one.firstDay) || one.id.localeCompare(other.id))
     .map((trial) => {
-      const days = trialDays(trial, person.sessions, person.today, person.settings.dayEndsAtHour)
+      const days = trialDays(trial, journal.sessions, journal.today, settings.dayEndsAtHour)
       const verdict = trialVerdict(days)
       return { trial, days, verdict, isShown: verdict.verdict !== 'running' || trial.open }
     }),
@@ -25,7 +29,7 @@ const trials = computed(() =>
 const planning = ref(false)
 const said = ref('')
 async function plan(trial: Trial) {
-  if (!(await person.putTrial(trial))) return
+  if (!(await journal.putTrial(trial))) return
   planning.value = false
   said.value = 'The trial is planned. What it asks for stands on Today on each of its days.'
 }
@@ -35,7 +39,7 @@ function lookNow(trial: Trial) {
     message: 'What it shows now may be chance, and to have looked makes its verdict weaker. That you did is noted.',
     acceptProps: { label: 'Look now' },
     rejectProps: { label: 'Wait for the end', severity: 'secondary' },
-    accept: () => void person.putTrial({ ...trial, open: true }),
+    accept: () => void journal.putTrial({ ...trial, open: true }),
   })
 }
 function remove(trial: Trial) {
@@ -45,7 +49,7 @@ function remove(trial: Trial) {
     acceptProps: { label: 'Remove it' },
     rejectProps: { label: 'Keep it', severity: 'secondary' },
     accept: async () => {
-      await person.remove('trials', trial.id)
+      await workspace.remove('trials', trial.id)
       said.value = 'Removed.'
     },
   })

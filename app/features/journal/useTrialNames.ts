@@ -1,10 +1,10 @@
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 
 /** The names that a trial speaks of. */
 export function useTrialNames() {
-  const person = usePersonStore()
+  const library = useLibraryStore()
   return {
-    routine: (id: string) => person.routines.find((each) => each.id === id)?.name ?? 'a routine that is gone',
-    form: (id: string) => person.formsById.get(id)?.name ?? 'a form that is gone',
+    routine: (id: string) => library.routines.find((each) => each.id === id)?.name ?? 'a routine that is gone',
+    form: (id: string) => library.formsById.get(id)?.name ?? 'a form that is gone',
   }
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextCount } from '#core/forms'
 import type { Between } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { plural } from '~/shared/words/numbers'
 import { countPhrase } from '~/shared/words/practice'
 import CountStepper from './CountStepper.vue'
@@ -9,7 +9,7 @@ import CountStepper from './CountStepper.vue'
 /** What lies between pieces that follow one another: each one's own rest, some breaths, a form, or no stop. */
 const props = defineProps<{ between?: Between; label: string }>()
 const emit = defineEmits<{ change: [between: Between | undefined] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 
 const OWN = 'own'
 const FLOW = 'flow'
@@ -23,7 +23,7 @@ const options = computed(() => [
   { value: OWN, name: 'each its own rest' },
   { value: FLOW, name: 'no stop, only the name' },
   ...restsNow.value.map((breaths) => ({ value: `rest/${breaths}`, name: `${plural(breaths, 'breath')} of rest` })),
-  ...person.forms
+  ...library.forms
     .filter(({ counting }) => counting.by !== 'open')
     .map(({ id, name }) => ({ value: `form/${id}`, name })),
 ])
@@ -38,11 +38,11 @@ function choose(chosen: string) {
   if (by === OWN) emit('change', undefined)
   else if (by === FLOW) emit('change', { by: 'flow' })
   else if (by === 'rest') emit('change', { by: 'rest', breaths: Number(what) })
-  else emit('change', { by: 'form', formId: what, count: person.formsById.get(what)?.counts.least ?? 1 })
+  else emit('change', { by: 'form', formId: what, count: library.formsById.get(what)?.counts.least ?? 1 })
 }
 /** The form between, where it is one that is known; what is gone has no count to change. */
 const betweenForm = computed(() =>
-  props.between?.by === 'form' ? person.formsById.get(props.between.formId) : undefined,
+  props.between?.by === 'form' ? library.formsById.get(props.between.formId) : undefined,
 )
 function setCount(count: number) {
   if (props.between?.by === 'form') emit('change', { ...props.between, count })

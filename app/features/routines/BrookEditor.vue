@@ -3,7 +3,7 @@ import { allowedCounts, type ArcPart } from '#core/forms'
 import { changeStep, moveBefore, stepsOf, type Routine } from '#core/routine'
 import { measurePiece, type Occurrence, type Timeline } from '#core/timeline'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { PART_WORDS, countPhrase } from '~/shared/words/practice'
 
 /**
@@ -17,7 +17,7 @@ const emit = defineEmits<{
   settle: [what: string]
   change: [routine: Routine, what: string]
 }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 const drawing = ref<InstanceType<typeof BrookDrawing> | null>(null)
 
 /** Where a pebble that is taken along would come to stand, as a place on the axis. */
@@ -84,14 +84,14 @@ function grab(occurrence: Occurrence, event: PointerEvent) {
 
 function stretch(occurrence: Occurrence, event: PointerEvent) {
   const step = stepsOf(props.routine).find(({ id }) => id === occurrence.stepId)
-  const form = step && person.formsById.get(step.formId)
+  const form = step && library.formsById.get(step.formId)
   if (!step || !form) return
   const before = props.routine
   // What each allowed count would take where the step stands, asked of the Timeline once for the pull.
   const lengths = allowedCounts(form).map((allowed) => {
     const alone = { ...before, entries: [{ ...step, count: allowed, off: false }] }
     const { movingSeconds, closingSeconds } = measurePiece(
-      { ...person.setting, routine: alone },
+      { ...library.setting, routine: alone },
       { atSeconds: occurrence.startSeconds, stance: occurrence.stance },
     )
     return { count: allowed, seconds: movingSeconds + closingSeconds }

@@ -4,17 +4,17 @@ import { stepsOf } from '#core/routine'
 import { useHealth } from '~/shared/plan/useHealth'
 import { useCompiled } from '~/shared/store/compiled'
 import FormPicture from '~/shared/drawing/FormPicture.vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { cardLines } from '~/shared/words/cardLines'
 import { healthChanges } from '~/shared/words/health'
 import { PART_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 
 /** One page to print and to read from two metres: what is done, how often, in which stance. */
-const person = usePersonStore()
+const library = useLibraryStore()
 const compiled = useCompiled()
 const route = useRoute()
-const routine = computed(() => person.routines.find(({ id }) => id === route.params.id) ?? null)
+const routine = computed(() => library.routines.find(({ id }) => id === route.params.id) ?? null)
 const health = useHealth()
 const adjusted = computed(() => (routine.value ? health.adjusted(routine.value) : null))
 /** Print the routine as written instead of as led. */
@@ -25,7 +25,7 @@ useHead({ title: computed(() => `${routine.value?.name ?? 'No such routine'} · 
 
 const lines = computed(() => {
   const result = drawn.value
-  return result?.ok ? cardLines(result.timeline, result.totals, person.formsById) : []
+  return result?.ok ? cardLines(result.timeline, result.totals, library.formsById) : []
 })
 const steps = computed(() => new Map(shown.value ? stepsOf(shown.value).map((step) => [step.id, step]) : []))
 const parts = computed(() =>
@@ -36,7 +36,9 @@ const parts = computed(() =>
 /** Lettering as large as the number of lines lets it be, so that it stays on one page. */
 const lineHeightMm = computed(() => Math.min(13, 205 / Math.max(1, lines.value.length + parts.value.length * 0.8)))
 const changes = computed(() =>
-  routine.value && adjusted.value ? healthChanges(routine.value, adjusted.value, person.setting, person.formsById) : [],
+  routine.value && adjusted.value
+    ? healthChanges(routine.value, adjusted.value, library.setting, library.formsById)
+    : [],
 )
 const print = () => window.print()
 </script>
@@ -48,7 +50,7 @@ const print = () => window.print()
   </div>
   <div v-else class="stack">
     <div class="row no-print">
-      <NuxtLink :to="person.isShipped(routine.id) ? '/routines' : `/routines/${routine.id}`">Back</NuxtLink>
+      <NuxtLink :to="library.isShipped(routine.id) ? '/routines' : `/routines/${routine.id}`">Back</NuxtLink>
       <Button label="Print this card" icon="pi pi-print" @click="print" />
       <label v-if="changes.length > 0" class="row"><input v-model="asWritten" type="checkbox" /> As written</label>
     </div>

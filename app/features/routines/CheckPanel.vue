@@ -6,22 +6,22 @@ import { lookOver } from './lookOver'
 import { findingReason, findingSentence, MEND_WORDS } from './composerWords'
 import { useKnownPerson } from './knownPerson'
 import { newStepId } from './routineEditing'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { plural } from '~/shared/words/numbers'
 
 /** What a good teacher would point out, each with its reason, a mend of one key, and a way to have it silent; and a better order. */
 const props = defineProps<{ routine: Routine }>()
 const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 const known = useKnownPerson()
 
-const lookedOver = (routine: Routine) => lookOver(routine, person.setting, known.value)
+const lookedOver = (routine: Routine) => lookOver(routine, library.setting, known.value)
 const looked = computed(() => lookedOver(props.routine))
 const findings = computed(() => looked.value.findings)
 /** What is mended by then, as by a second press, is left. */
 function mended(routine: Routine, key: string): Routine {
   const still = lookedOver(routine).findings.find((finding) => finding.key === key)
-  return (still && mend({ routine, ...person.setting }, still, newStepId)) ?? routine
+  return (still && mend({ routine, ...library.setting }, still, newStepId)) ?? routine
 }
 const mendIt = ({ key }: Finding) => emit('change', (now) => mended(now, key), 'Mended.')
 defineExpose({
@@ -42,7 +42,7 @@ const silence = (finding: Finding) =>
   )
 const unsilence = () => emit('change', (now) => ({ ...now, silenced: [] }), 'All is said again.')
 
-const ordered = (routine: Routine) => suggestOrder(routine, person.forms)
+const ordered = (routine: Routine) => suggestOrder(routine, library.forms)
 const order = computed(() => ordered(props.routine))
 const better = computed(() => !dequal(order.value.routine.entries, props.routine.entries))
 const ORDER_REASONS: Record<OrderRule, string> = {

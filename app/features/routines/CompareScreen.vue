@@ -2,7 +2,7 @@
 import { routineSummary, type RoutineSummary } from '#core/compose'
 import { ARC_PARTS, AREAS } from '#core/forms'
 import { useCompiled } from '~/shared/store/compiled'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { percentPhrase } from '~/shared/words/numbers'
 import { AREA_WORDS } from '~/shared/words/body'
 import { PART_WORDS } from '~/shared/words/practice'
@@ -11,21 +11,21 @@ import BodyDrawing from '~/shared/drawing/BodyDrawing.vue'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 
 /** Two routines, or two versions of one, side by side. */
-const person = usePersonStore()
+const library = useLibraryStore()
 const compiled = useCompiled()
 const route = useRoute()
 useHead({ title: 'Compare · Pebblebrook' })
 
 const choices = computed(() => [
-  ...person.routines.map((routine) => ({ key: routine.id, name: routine.name, routine })),
-  ...person.profile.routineVersions.map(({ id, at, routine }) => ({
+  ...library.routines.map((routine) => ({ key: routine.id, name: routine.name, routine })),
+  ...library.routineVersions.map(({ id, at, routine }) => ({
     key: id,
     name: `${routine.name}, ${momentPhrase(at)}`,
     routine,
   })),
 ])
 const one = ref(String(route.query.one ?? choices.value[0]?.key ?? ''))
-const versionOfOne = person.profile.routineVersions.find(({ routineId }) => routineId === one.value)
+const versionOfOne = library.routineVersions.find(({ routineId }) => routineId === one.value)
 const other = ref(versionOfOne?.id ?? choices.value.find(({ key }) => key !== one.value)?.key ?? one.value)
 
 const columns = computed(() =>
@@ -34,7 +34,7 @@ const columns = computed(() =>
     if (!choice) return []
     const drawn = compiled(choice.routine)
     if (!drawn.ok) return []
-    return [{ ...choice, drawn, summary: routineSummary({ routine: choice.routine, ...person.setting }) }]
+    return [{ ...choice, drawn, summary: routineSummary({ routine: choice.routine, ...library.setting }) }]
   }),
 )
 const longest = computed(() => Math.max(1, ...columns.value.map(({ summary }) => summary.totalSeconds)))

@@ -6,7 +6,8 @@ import { useComposerWorker } from './composerWorker'
 import { useLearnedForms } from './knownPerson'
 import { useConcerned } from '~/shared/store/concerned'
 import { useCompiled } from '~/shared/store/compiled'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
@@ -15,7 +16,8 @@ import { plainCopy } from '~/shared/store/plainCopy'
 /** Fit the routine to the minutes at hand: what would change is shown with its reason, and taken, refused or pinned. */
 const props = defineProps<{ routine: Routine; seconds: number }>()
 const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 const compiled = useCompiled()
 const { searching, ask, cancel } = useComposerWorker()
 
@@ -29,7 +31,7 @@ const minutes = computed({
 /** Counts that I set by hand may be changed too. */
 const frees = ref(false)
 const hasByHand = computed(() => [...props.routine.entries, ...stepsOf(props.routine)].some(({ byHand }) => byHand))
-const share = computed(() => closingShareWanted(props.routine, person.settings.rules))
+const share = computed(() => closingShareWanted(props.routine, settings.rules))
 function setShare(percent: number | null) {
   if (percent === null || percent === Math.round(share.value * 100)) return
   emit(
@@ -45,7 +47,7 @@ const spare = computed(() => {
   const used = formIdsOf(props.routine)
   return learned.value.learnedIds
     .filter((id) => !used.has(id))
-    .flatMap((id) => person.formsById.get(id) ?? [])
+    .flatMap((id) => library.formsById.get(id) ?? [])
     .filter(({ part }) => part === 'work' || part === 'stand' || part === 'loosen')
     .filter(({ id }) => !concerned.value.has(id))
 })
@@ -70,9 +72,9 @@ async function fit(from = props.routine) {
   const routine = setMark(from, refused.value, 'pinned', true)
   try {
     const request = plainCopy({
-      ...person.setting,
+      ...library.setting,
       routine,
-      forms: [...formsUsed(routine, person.forms), ...spare.value],
+      forms: [...formsUsed(routine, library.forms), ...spare.value],
       spareIds: spare.value.map(({ id }) => id),
       frees: frees.value,
       targetSeconds: minutes.value * 60,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ARC_PARTS, searchForms, type ArcPart, type Form } from '#core/forms'
 import { useLearnedForms } from './knownPerson'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { useGrowing } from '~/shared/ui/growing'
 import SearchField from '~/shared/ui/SearchField.vue'
 import PickerForm from './PickerForm.vue'
@@ -10,16 +10,16 @@ import { PART_WORDS } from '~/shared/words/practice'
 /** Forms to choose from: my own first, then what I have learned, then the rest, each by part of the arc; with a search. */
 defineProps<{ used: ReadonlyMap<string, number> }>()
 defineEmits<{ pick: [form: Form] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 const learned = useLearnedForms()
 const words = ref('')
 const part = ref<ArcPart | null>(null)
 const choices = [{ value: null, name: 'every part' }, ...ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))]
 
 const groups = computed(() => {
-  const own = new Set(person.profile.forms.map(({ id }) => id))
+  const own = new Set(library.ownForms.map(({ id }) => id))
   const known = new Set(learned.value.learnedIds)
-  const found = searchForms(person.forms, { words: words.value, part: part.value })
+  const found = searchForms(library.forms, { words: words.value, part: part.value })
   const inOrder = ARC_PARTS.flatMap((each) => found.filter((form) => form.part === each))
   return [
     { name: 'My own', forms: inOrder.filter(({ id }) => own.has(id)) },

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { replaceForm, unknownFormIds, withoutUnknown, type Routine } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { inOrderOfNames } from '~/shared/words/order'
 
 /** The forms that a routine names and that are not here: each is replaced by another, or all are left out. */
 const props = defineProps<{ routine: Routine }>()
 const emit = defineEmits<{ change: [next: Routine, what: string] }>()
-const person = usePersonStore()
-const isKnown = (formId: string) => person.formsById.has(formId)
+const library = useLibraryStore()
+const isKnown = (formId: string) => library.formsById.has(formId)
 const missing = computed(() => unknownFormIds(props.routine, isKnown))
 const choices = computed(() =>
-  [...person.forms].sort(inOrderOfNames).map((form) => ({ name: form.name, value: form.id })),
+  [...library.forms].sort(inOrderOfNames).map((form) => ({ name: form.name, value: form.id })),
 )
 function replace(formId: string, chosenId: string | undefined) {
-  const form = person.formsById.get(chosenId ?? '')
+  const form = library.formsById.get(chosenId ?? '')
   if (form) emit('change', replaceForm(props.routine, formId, form), `Replaced by ${form.name}.`)
 }
 </script>

@@ -8,7 +8,9 @@ import { useKnownPerson, useLearnedForms } from './knownPerson'
 import { useCompiled } from '~/shared/store/compiled'
 import { wallMs } from '~/shared/clock/wallClock'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { percentPhrase, plural } from '~/shared/words/numbers'
 import { TODAY_WORDS } from '~/shared/words/body'
 import { PURPOSE_WORDS } from '~/shared/words/practice'
@@ -18,7 +20,9 @@ import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plainCopy } from '~/shared/store/plainCopy'
 
 /** From a purpose, the minutes and how the body feels to a routine that fits, with its reasons. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
 const compiled = useCompiled()
 const follow = useFollowStore()
 const learned = useLearnedForms()
@@ -52,9 +56,9 @@ const failure = ref('')
 async function look(which: number) {
   another.value = which
   failure.value = ''
-  const { conditions } = person.settings
-  const allowedIds = fromCatalogue.value ? person.forms.map(({ id }) => id) : learned.value.learnedIds
-  const stages = person.forms.flatMap(({ id }) => {
+  const { conditions } = settings
+  const allowedIds = fromCatalogue.value ? library.forms.map(({ id }) => id) : learned.value.learnedIds
+  const stages = library.forms.flatMap(({ id }) => {
     const stage = known.value.stageOf(id)
     return stage ? [[id, stage] as const] : []
   })
@@ -63,11 +67,11 @@ async function look(which: number) {
     minutes: minutes.value,
     states: states.value,
     conditions,
-    ...person.setting,
+    ...library.setting,
     allowedIds,
     stages,
     days: learned.value.days,
-    seed: Number(person.today.replaceAll('-', '')),
+    seed: Number(journal.today.replaceAll('-', '')),
     another: which,
   })
   try {
@@ -96,7 +100,7 @@ const reasonsOf = (formId: string) =>
 async function keep() {
   if (!named.value) return
   const id = `mine-${newUuid()}`
-  await person.putRoutine({ ...named.value, id })
+  await library.putRoutine({ ...named.value, id })
   await navigateTo(`/routines/${id}`)
 }
 async function followIt() {

@@ -3,7 +3,7 @@ import { faultsOfText, readRoutineText, writeRoutineText } from '#core/formats'
 import type { Form } from '#core/forms'
 import { changeStep, type Routine, type RoutineVersion } from '#core/routine'
 import { newStepId } from './routineEditing'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { plural } from '~/shared/words/numbers'
 import { momentPhrase } from '~/shared/words/time'
 
@@ -13,19 +13,19 @@ const emit = defineEmits<{
   change: [change: (now: Routine) => Routine, what: string, forms?: Form[]]
   keep: []
 }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 
-const written = computed(() => writeRoutineText(props.routine, person.forms, person.profile.forms))
+const written = computed(() => writeRoutineText(props.routine, library.forms, library.ownForms))
 const text = ref(written.value)
 /** The text follows the routine until somebody writes in it. */
 const touched = ref(false)
 watch(written, (now) => !touched.value && (text.value = now))
-const read = computed(() => readRoutineText(text.value, person.forms, newStepId, person.setting))
+const read = computed(() => readRoutineText(text.value, library.forms, newStepId, library.setting))
 /** Of lines whose form was guessed, the form that is meant after all. */
 const meant = ref<Record<string, string>>({})
 const doubts = computed(() =>
   read.value.guessed.map(({ line, step, others }) => {
-    const first = person.formsById.get(step.formId)
+    const first = library.formsById.get(step.formId)
     return { line, step, formId: meant.value[line] ?? step.formId, choices: first ? [first, ...others] : others }
   }),
 )

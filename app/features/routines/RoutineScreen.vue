@@ -6,7 +6,8 @@ import { useStepChanges } from './stepChanges'
 import { unlessEqual } from '~/shared/store/byField'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import AfterPicture from '~/shared/ui/AfterPicture.vue'
 import { answerFirst, useLater } from '~/shared/drawing/afterPicture'
 import { useGrowing } from '~/shared/ui/growing'
@@ -25,7 +26,8 @@ import RoutineWhole from './RoutineWhole.vue'
 import RoutineSteps from './RoutineSteps.vue'
 import SelectionBar from './SelectionBar.vue'
 
-const person = usePersonStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 const follow = useFollowStore()
 const compiled = useCompiled()
 const route = useRoute()
@@ -84,7 +86,7 @@ async function followIt() {
 
 const closing = computed(() => {
   if (!totals.value || totals.value.closingShare === null) return null
-  const wanted = closingShareWanted(routine.value!, person.settings.rules)
+  const wanted = closingShareWanted(routine.value!, settings.rules)
   return {
     share: totals.value.closingShare,
     wanted,
@@ -278,7 +280,7 @@ const someBeside = useLater(() => some.value)
         </div>
       </div>
     </div>
-    <CommandMenu v-model:open="commanding" :commands="commands" :forms="person.forms" @add="add" />
+    <CommandMenu v-model:open="commanding" :commands="commands" :forms="library.forms" @add="add" />
   </div>
 </template>
 

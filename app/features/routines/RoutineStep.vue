@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ARC_PARTS, mannerChange, nextCount, wayFor } from '#core/forms'
 import type { Step } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { PART_WORDS, VERSION_WORDS, countPhrase, mannerChangePhrase } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
 import { mannerPhrase } from './composerWords'
@@ -25,8 +25,8 @@ const emit = defineEmits<{
   remove: []
   open: []
 }>()
-const person = usePersonStore()
-const form = computed(() => person.formsById.get(props.step.formId))
+const library = useLibraryStore()
+const form = computed(() => library.formsById.get(props.step.formId))
 const name = computed(() => form.value?.name ?? 'A form that is gone')
 /** Breaths of rest that can be chosen. */
 const RESTS = [0, 1, 2, 3, 4, 5, 6]
@@ -39,7 +39,7 @@ const HANDED = 'handed'
 /** What a change of count leaves as it is: the choices that follow from it are not made anew. */
 const wayId = computed(() => props.step.wayId)
 const manner = computed(() => props.step.manner)
-const handedWay = computed(() => person.ways.find(({ id }) => id === wayId.value && wayId.value !== null))
+const handedWay = computed(() => library.ways.find(({ id }) => id === wayId.value && wayId.value !== null))
 const versions = computed(() => [
   ...(handedWay.value ? [{ value: HANDED, name: 'as it was handed over' }] : []),
   { value: ALWAYS, name: 'as I do it' },
@@ -51,7 +51,7 @@ const isChanged = computed(() => mannerPhrase(form.value!, manner.value) !== '')
 /** What that changes of stance and cautions. */
 const changePhrase = computed(() => {
   if (!form.value || !isChanged.value) return ''
-  const { ways, rules } = person.setting
+  const { ways, rules } = library.setting
   const { manner: _, ...plain } = props.step
   return mannerChangePhrase(mannerChange(form.value, wayFor(plain, ways), wayFor(props.step, ways), rules))
 })

@@ -13,7 +13,7 @@ import {
   type Step,
 } from '#core/routine'
 import { PATTERN_LINES, PATTERN_TITLES } from './composerWords'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { plural } from '~/shared/words/numbers'
 import { useLater } from '~/shared/drawing/afterPicture'
 import AfterPicture from '~/shared/ui/AfterPicture.vue'
@@ -45,7 +45,7 @@ const emit = defineEmits<{
   group: [id: string, change: Partial<Omit<Group, 'kind' | 'id'>>]
 }>()
 
-const person = usePersonStore()
+const library = useLibraryStore()
 const patterns = PATTERNS.map((value) => ({ value, name: PATTERN_TITLES[value] }))
 const marksLine = ({ pattern, off, optional, pinned }: Group) =>
   [PATTERN_LINES[pattern], off && 'left out', optional && 'optional', pinned && 'pinned'].filter(Boolean).join(' · ')
@@ -57,7 +57,7 @@ const nextRest = within(0, 20)
 const restPhrase = (breaths: number) => `${plural(breaths, 'breath')} between`
 /** All positions of a stand have one count, of those that the first of them allows. */
 function nextEach({ steps }: Group, count: number, direction: 1 | -1) {
-  const form = person.formsById.get(steps[0]?.formId ?? '')
+  const form = library.formsById.get(steps[0]?.formId ?? '')
   return form ? nextCount(form, count, direction) : count
 }
 const eachPhrase = (count: number) => `${count} in each position`

@@ -6,7 +6,9 @@ import { emptyRoutine, stepsOf, withoutUnknown, type Routine } from '#core/routi
 import { useHealth } from '~/shared/plan/useHealth'
 import { useCompiled, type Compiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { useGrowing } from '~/shared/ui/growing'
 import SearchField from '~/shared/ui/SearchField.vue'
 import { inOrderOfNames } from '~/shared/words/order'
@@ -14,7 +16,9 @@ import { plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import RoutineRow from './RoutineRow.vue'
 
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 const follow = useFollowStore()
 const compiled = useCompiled()
 const health = useHealth()
@@ -26,13 +30,13 @@ const words = ref('')
 const answering = computed(() => {
   const wanted = plainSpelling(words.value).split(' ').filter(Boolean)
   const answers = ({ name, purpose, ...routine }: Routine) => {
-    const forms = stepsOf({ ...routine, name, purpose }).map(({ formId }) => person.formsById.get(formId)?.name ?? '')
+    const forms = stepsOf({ ...routine, name, purpose }).map(({ formId }) => library.formsById.get(formId)?.name ?? '')
     const all = plainSpelling([name, purpose, ...forms].join(' ')).split(' ')
     return wanted.every((want) => all.some((word) => word.startsWith(want)))
   }
-  return wanted.length === 0 ? person.routines : person.routines.filter(answers)
+  return wanted.length === 0 ? library.routines : library.routines.filter(answers)
 })
-const isMine = ({ id }: Routine) => !person.isShipped(id)
+const isMine = ({ id }: Routine) => !library.isShipped(id)
 const inOrder = computed(() => [
   ...answering.value.filter(isMine).sort(inOrderOfNames),
   ...answering.value.filter((routine) => !isMine(routine)),
@@ -41,8 +45,8 @@ const AT_ONCE = 10
 const shown = useGrowing(inOrder, AT_ONCE)
 /** Each is compiled once, and anew when what it is done by has changed: the list grows, and what stands there is not worked out again. */
 const known = computed(() => ({
-  setting: person.setting,
-  conditions: person.settings.conditions,
+  setting: library.setting,
+  conditions: settings.conditions,
   of: new WeakMap<Routine, { compiled: Compiled; healthWords: string }>(),
 }))
 function compiledOnce(routine: Routine) {
@@ -69,7 +73,7 @@ const groups = computed(() => [
 ])
 
 async function start(routine: Routine) {
-  await person.putRoutine(routine)
+  await library.putRoutine(routine)
   await navigateTo(`/routines/${routine.id}`)
 }
 const makeNew = () => start(emptyRoutine(`mine-${newUuid()}`, 'A new routine'))
@@ -77,7 +81,7 @@ const copy = (routine: Routine) =>
   start({ ...routine, id: `mine-${newUuid()}`, name: nameWith(routine.name, ', my way') })
 
 async function followIt(routine: Routine) {
-  follow.prepare(withoutUnknown(routine, (formId) => person.formsById.has(formId)))
+  follow.prepare(withoutUnknown(routine, (formId) => library.formsById.has(formId)))
   await navigateTo('/follow')
 }
 function remove(routine: Routine) {
@@ -86,7 +90,7 @@ function remove(routine: Routine) {
     message: 'The sessions that you followed with it stay in the journal.',
     acceptProps: { label: 'Remove it' },
     rejectProps: { label: 'Keep it', severity: 'secondary' },
-    accept: () => void person.remove('routines', routine.id),
+    accept: () => void workspace.remove('routines', routine.id),
   })
 }
 </script>

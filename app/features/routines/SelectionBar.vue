@@ -14,13 +14,13 @@ import {
 } from '#core/routine'
 import { PATTERN_TITLES } from './composerWords'
 import { newStepId } from './routineEditing'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { plural } from '~/shared/words/numbers'
 
 /** What can be done with the steps that are chosen, one or several. It may be shown for the routine as it was a moment ago, and is done to what it is now. */
 const props = defineProps<{ routine: Routine; selected: string[] }>()
 const emit = defineEmits<{ change: [change: (now: Routine) => Routine, what: string]; clear: [] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 
 const pieces = computed(() =>
   [
@@ -31,7 +31,7 @@ const pieces = computed(() =>
 const name = computed(() => {
   const [only] = pieces.value
   if (pieces.value.length !== 1 || !only) return plural(pieces.value.length, 'step')
-  return only.kind === 'group' ? only.name : (person.formsById.get(only.formId)?.name ?? 'A form that is gone')
+  return only.kind === 'group' ? only.name : (library.formsById.get(only.formId)?.name ?? 'A form that is gone')
 })
 const step = computed(() => {
   const [only] = pieces.value
@@ -61,7 +61,7 @@ function toggle(mark: Mark) {
   emit('change', (now) => setMark(now, those, mark, isSet), `${name.value} changed.`)
 }
 function split() {
-  const form = step.value && person.formsById.get(step.value.formId)
+  const form = step.value && library.formsById.get(step.value.formId)
   if (!step.value || !form) return
   const { id } = step.value
   const inTwo = (now: Routine) => splitStep(now, id, form, newStepId)

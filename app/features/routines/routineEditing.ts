@@ -6,7 +6,8 @@ import { checkItem } from '#core/formats'
 import type { Form } from '#core/forms'
 import type { Routine } from '#core/routine'
 import { wallMs } from '~/shared/clock/wallClock'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 
 /** So many versions of a routine are kept. */
@@ -14,8 +15,9 @@ const MOST_VERSIONS = 20
 
 /** A routine under one's hands: every change is kept at once and can be taken back and done again, without limit in the visit. */
 export function useRoutineEditing(routineId: string) {
-  const person = usePersonStore()
-  const kept = computed(() => person.profile.routines.find(({ id }) => id === routineId) ?? null)
+  const workspace = useWorkspaceStore()
+  const library = useLibraryStore()
+  const kept = computed(() => library.ownRoutines.find(({ id }) => id === routineId) ?? null)
   const routine = shallowRef<Routine | null>(kept.value)
   const history = useManualRefHistory(routine)
   const selected = ref<string[]>([])
@@ -52,7 +54,7 @@ export function useRoutineEditing(routineId: string) {
   async function keep(what: string, forms: readonly Form[] = []) {
     said.value = what
     if (!routine.value) return
-    await person.change([...forms.map((form) => stateOf('forms', form)), stateOf('routines', routine.value)])
+    await workspace.change([...forms.map((form) => stateOf('forms', form)), stateOf('routines', routine.value)])
   }
   /** While something is pulled only the brook shows it, so that the pull stays smooth; at its end it is one change. */
   function pull(next: Routine) {
@@ -75,7 +77,7 @@ export function useRoutineEditing(routineId: string) {
   }
 
   const versions = computed(() =>
-    person.profile.routineVersions
+    library.routineVersions
       .filter((version) => version.routineId === routineId)
       .sort((one, other) => other.at.localeCompare(one.at)),
   )
@@ -85,7 +87,7 @@ export function useRoutineEditing(routineId: string) {
     if (versions.value.some((version) => dequal(version.routine, as))) return
     const at = new Date(wallMs()).toISOString()
     const tooOld = versions.value.slice(MOST_VERSIONS - 1)
-    await person.change([
+    await workspace.change([
       stateOf('routineVersions', { id: newUuid(), routineId, at, routine: as }),
       ...tooOld.map(({ id }) => deletionOf('routineVersions', id)),
     ])

@@ -15,7 +15,7 @@ import {
   type Routine,
   type Step,
 } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { newStepId, type useRoutineEditing } from './routineEditing'
 
 const MARK_SAID = {
@@ -32,7 +32,7 @@ export function useStepChanges(
   routine: Readonly<ShallowRef<Routine | null>>,
   change: ReturnType<typeof useRoutineEditing>['change'],
 ) {
-  const person = usePersonStore()
+  const library = useLibraryStore()
 
   /** As often as is usual, or as was asked: what was asked stays when the routine is fitted. */
   function add(form: Form, count?: number) {
@@ -65,7 +65,7 @@ export function useStepChanges(
   }
   function count(id: string, direction: 1 | -1) {
     const step = routine.value && stepsOf(routine.value).find((each) => each.id === id)
-    const form = step && person.formsById.get(step.formId)
+    const form = step && library.formsById.get(step.formId)
     if (step && form) alterStep(id, { count: nextCount(form, step.count, direction) })
   }
 

@@ -3,7 +3,9 @@ import { PURPOSES } from '#core/compose'
 import { allowedCounts } from '#core/forms'
 import { SEASON_LIMITS, SEASON_STAGES, type SeasonKind } from '#core/plan'
 import { possibleNow } from '~/shared/plan/possible'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plural } from '~/shared/words/numbers'
 import { PURPOSE_WORDS, STAGE_WORDS } from '~/shared/words/practice'
@@ -15,8 +17,10 @@ import { useSeasonDraft } from './useSeasonDraft'
 import { useSeasonKeeping } from './useSeasonKeeping'
 
 /** A season is put together: a goal, the hours, and at once how its weeks would go. */
-const person = usePersonStore()
-const isPossible = possibleNow(person)
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const isPossible = possibleNow()
 useHead({ title: 'A new season · Pebblebrook' })
 const draft = useSeasonDraft()
 const { kind, sets, setName, chosenIds, stage, form, formId, from, to, purpose, minutes } = draft
@@ -29,7 +33,7 @@ const setOptions = computed(() => [
   { value: null, name: 'forms that I choose' },
 ])
 const stages = SEASON_STAGES.map((value) => ({ value, name: STAGE_WORDS[value] }))
-const formOf = (id: string) => person.formsById.get(id)
+const formOf = (id: string) => library.formsById.get(id)
 const pool = computed(() => {
   const set = sets.value.find((each) => each.name === setName.value)
   return set ? set.forms : chosenIds.value.flatMap((id) => formOf(id) ?? [])
@@ -41,12 +45,12 @@ function toggleForm(id: string) {
     : order.filter((each) => each === id || chosenIds.value.includes(each))
 }
 const addable = computed(() =>
-  person.forms
+  library.forms
     .filter(({ id }) => !chosenIds.value.includes(id) && isPossible(id))
     .map(({ id, name: of }) => ({ value: id, name: of })),
 )
 const growable = computed(() =>
-  person.forms
+  library.forms
     .filter((each) => allowedCounts(each).length > 1 && isPossible(each.id))
     .sort((one, other) => Number(other.part === 'stand') - Number(one.part === 'stand'))
     .map(({ id, name: of, part }) => ({ value: id, name: part === 'stand' ? `${of} (a stand)` : of })),
@@ -112,8 +116,8 @@ async function keep() {
           />
           {{ each.name }}
           <template v-if="!isPossible(each.id)">(not with what I declare)</template>
-          <span v-else-if="person.stageOf(each.id)" class="small soft"
-            >({{ STAGE_WORDS[person.stageOf(each.id)!] }})</span
+          <span v-else-if="library.stageOf(each.id)" class="small soft"
+            >({{ STAGE_WORDS[library.stageOf(each.id)!] }})</span
           >
         </label>
       </fieldset>
@@ -186,7 +190,7 @@ async function keep() {
       <div role="status">
         <p v-for="words in outlook" :key="words">{{ words }}</p>
       </div>
-      <SeasonReach :season="season" :plan="plan" :today="person.today" :form-of="formOf" />
+      <SeasonReach :season="season" :plan="plan" :today="journal.today" :form-of="formOf" />
       <div class="row">
         <Button label="Begin this season" size="large" :disabled="!canBegin" @click="keep" />
         <span v-if="hours.length === 0" class="fault">Choose a day of the week at least.</span>
@@ -199,7 +203,7 @@ async function keep() {
         after weeks that felt easy; a teacher’s word comes before all of it.
       </p>
     </section>
-    <p v-else-if="!person.isFullyLoaded" role="status">The journal is being read…</p>
+    <p v-else-if="!workspace.isFullyLoaded" role="status">The journal is being read…</p>
   </div>
 </template>
 

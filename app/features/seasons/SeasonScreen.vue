@@ -3,7 +3,9 @@ import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useSeasons } from '~/shared/plan/useSeasons'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { listPhrase, plural } from '~/shared/words/numbers'
 import { durationPhrase, weekdayPhrase } from '~/shared/words/time'
 import SeasonReach from './SeasonReach.vue'
@@ -13,7 +15,9 @@ import { useSeasonKeeping } from './useSeasonKeeping'
 
 /** One season: how far it has come, what is next in it, and its weeks. */
 const seasonId = String(useRoute().params.id)
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 const follow = useFollowStore()
 const compiled = useCompiled()
 const { seasons, planOf, nextDay, nextSession, routines } = useSeasons()
@@ -21,8 +25,8 @@ const { lengthen, endHere, remove } = useSeasonKeeping()
 
 const season = computed(() => seasons.value.find(({ id }) => id === seasonId))
 useHead({ title: () => `${season.value?.name ?? 'A season'} · Pebblebrook` })
-const plan = computed(() => (season.value && person.isFullyLoaded ? planOf(season.value) : null))
-const formOf = (id: string) => person.formsById.get(id)
+const plan = computed(() => (season.value && workspace.isFullyLoaded ? planOf(season.value) : null))
+const formOf = (id: string) => library.formsById.get(id)
 const outlook = computed(() => (season.value && plan.value ? outlookPhrases(season.value, plan.value, formOf) : []))
 const moved = computed(() => (plan.value ? movedPhrases(plan.value, formOf) : []))
 const more = computed(() => plan.value?.asLately?.weeksMore ?? plan.value?.outlook.weeksMore ?? null)
@@ -77,7 +81,7 @@ async function removeIt() {
           )
         }}. A teacher may know a way.
       </p>
-      <SeasonReach :season="season" :plan="plan" :today="person.today" :form-of="formOf" />
+      <SeasonReach :season="season" :plan="plan" :today="journal.today" :form-of="formOf" />
       <div>
         <p v-for="words in outlook" :key="words">{{ words }}</p>
         <p v-if="moved.length > 0">Since last week: {{ moved.join('; ') }}.</p>
@@ -93,7 +97,7 @@ async function removeIt() {
             {{
               nextOn === null
                 ? 'Nothing more is laid; the session would be'
-                : nextOn.day === person.today
+                : nextOn.day === journal.today
                   ? 'Today'
                   : `Next: ${weekdayPhrase(nextOn.day)}`
             }}

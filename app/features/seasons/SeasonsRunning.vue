@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { useSeasons } from '~/shared/plan/useSeasons'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plural } from '~/shared/words/numbers'
 import SeasonReach from './SeasonReach.vue'
 import { standPhrase } from './seasonWords'
 
 /** The seasons that run, below the week that they lie in. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 const { seasons, planOf } = useSeasons()
-const formOf = (id: string) => person.formsById.get(id)
+const formOf = (id: string) => library.formsById.get(id)
 const running = computed(() =>
-  person.isFullyLoaded
+  workspace.isFullyLoaded
     ? seasons.value.map((season) => ({ season, plan: planOf(season) })).filter(({ plan }) => plan.when !== 'over')
     : [],
 )
@@ -49,7 +53,7 @@ const weekNow = ({ weeks }: { weeks: { at: number; when: string }[] }) =>
         }}
         · {{ standPhrase(season, plan, formOf) }}
       </p>
-      <SeasonReach :season="season" :plan="plan" :today="person.today" :form-of="formOf" />
+      <SeasonReach :season="season" :plan="plan" :today="journal.today" :form-of="formOf" />
     </div>
   </section>
 </template>

@@ -1,20 +1,24 @@
 <script setup lang="ts">
 import type { Season } from '#core/plan'
 import { useSeasons } from '~/shared/plan/useSeasons'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { shortDayPhrase } from '~/shared/words/time'
 import SeasonReach from './SeasonReach.vue'
 import { goalPhrase, standPhrase } from './seasonWords'
 import { useSeasonKeeping } from './useSeasonKeeping'
 
 /** All seasons, each as its reach. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 useHead({ title: 'Seasons · Pebblebrook' })
 const { seasons, planOf } = useSeasons()
 const { removed, takeBack } = useSeasonKeeping()
-const formOf = (id: string) => person.formsById.get(id)
+const formOf = (id: string) => library.formsById.get(id)
 const shown = computed(() =>
-  person.isFullyLoaded ? seasons.value.map((season) => ({ season, plan: planOf(season) })) : [],
+  workspace.isFullyLoaded ? seasons.value.map((season) => ({ season, plan: planOf(season) })) : [],
 )
 const whenPhrase = ({ startDay }: Season, when: string, lastDay: string) =>
   when === 'ahead'
@@ -39,7 +43,7 @@ const whenPhrase = ({ startDay }: Season, when: string, lastDay: string) =>
       “{{ removed.season.name }}” is removed.
       <Button label="Take it back" size="small" severity="secondary" text @click="takeBack()" />
     </p>
-    <p v-if="!person.isFullyLoaded" role="status">The journal is being read…</p>
+    <p v-if="!workspace.isFullyLoaded" role="status">The journal is being read…</p>
     <p v-else-if="shown.length === 0">None yet.</p>
     <ul class="seasons">
       <li v-for="{ season, plan } in shown" :key="season.id" class="stack">
@@ -50,7 +54,7 @@ const whenPhrase = ({ startDay }: Season, when: string, lastDay: string) =>
           <span class="soft">{{ whenPhrase(season, plan.when, plan.lastDay) }}</span>
         </div>
         <p class="small">{{ goalPhrase(season, formOf) }} · {{ standPhrase(season, plan, formOf) }}</p>
-        <SeasonReach :season="season" :plan="plan" :today="person.today" :form-of="formOf" />
+        <SeasonReach :season="season" :plan="plan" :today="journal.today" :form-of="formOf" />
       </li>
     </ul>
   </div>

@@ -13,7 +13,11 @@ import {
 } from '#core/plan'
 import type { Purpose } from '#core/compose'
 import { possibleNow } from '~/shared/plan/possible'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { usePlanStore } from '~/shared/store/plan'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { usePlan } from '~/shared/plan/usePlan'
 import { useSeasons } from '~/shared/plan/useSeasons'
 import { PURPOSE_WORDS } from '~/shared/words/practice'
@@ -32,8 +36,12 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
 
 /** A season that is being thought of: what is chosen, what follows from it where nothing is, and how it would go. */
 export function useSeasonDraft() {
-  const person = usePersonStore()
-  const isPossible = possibleNow(person)
+  const workspace = useWorkspaceStore()
+  const library = useLibraryStore()
+  const journal = useJournalStore()
+  const planStore = usePlanStore()
+  const { settings } = useSettingsStore()
+  const isPossible = possibleNow()
   const { rules } = usePlan()
   const { requestOf } = useSeasons()
   const id = `season-${newUuid()}`
@@ -51,7 +59,8 @@ export function useSeasonDraft() {
 
   const sets = computed(() => {
     const found = new Map<string, Form[]>()
-    for (const form of person.forms) if (form.set) found.set(form.set.name, [...(found.get(form.set.name) ?? []), form])
+    for (const form of library.forms)
+      if (form.set) found.set(form.set.name, [...(found.get(form.set.name) ?? []), form])
     return [...found]
       .filter(([, forms]) => forms.length > 1)
       .map(([name, forms]) => ({ name, forms: forms.sort((one, other) => one.set!.place - other.set!.place) }))
@@ -64,7 +73,7 @@ export function useSeasonDraft() {
     },
     { immediate: true },
   )
-  const form = computed(() => (formId.value === undefined ? undefined : person.formsById.get(formId.value)))
+  const form = computed(() => (formId.value === undefined ? undefined : library.formsById.get(formId.value)))
   watch(form, (now) => {
     if (!now) return
     const amounts = allowedCounts(now)
@@ -74,7 +83,7 @@ export function useSeasonDraft() {
   })
   /** What of a form was done last; its usual count where it was not. */
   function doneOf(of: Form): number {
-    for (const { done } of person.sessions) {
+    for (const { done } of journal.sessions) {
       const step = done.find((each) => each.formId === of.id && each.outcome === 'done')
       const count = step && Math.max(0, ...step.counts.map((each) => each.count))
       if (count) return of.sides !== 'none' && of.countScope === 'inAll' ? count * 2 : count
@@ -106,16 +115,16 @@ export function useSeasonDraft() {
   }
 
   /* When: what is proposed, until it is said. */
-  const beginsNext = ref(8 - weekday(person.today) < LEAST_DAYS_LEFT)
-  const startDay = computed(() => addDays(weekStart(person.today), beginsNext.value ? 7 : 0))
+  const beginsNext = ref(8 - weekday(journal.today) < LEAST_DAYS_LEFT)
+  const startDay = computed(() => addDays(weekStart(journal.today), beginsNext.value ? 7 : 0))
   const proposed = computed(() =>
     hoursFor(USUAL_TIMES[kind.value], {
-      sessions: person.sessions,
-      planned: person.profile.planned,
+      sessions: journal.sessions,
+      planned: planStore.planned,
       week: rules.value,
-      today: person.today,
-      dayEndsAtHour: person.settings.dayEndsAtHour,
-      restWeekdays: rulesOn(person.settings.restPlan, person.today)?.weekdays ?? [],
+      today: journal.today,
+      dayEndsAtHour: settings.dayEndsAtHour,
+      restWeekdays: rulesOn(settings.restPlan, journal.today)?.weekdays ?? [],
     }),
   )
   const weekdaysSaid = ref<number[] | null>(null)
@@ -153,14 +162,14 @@ export function useSeasonDraft() {
     goal: of,
   })
   function planOf(of: Season) {
-    const laid = laidFor(of, hours.value, person.today)
-    return seasonPlan(requestOf(of, [...person.profile.planned, ...laid]))
+    const laid = laidFor(of, hours.value, journal.today)
+    return seasonPlan(requestOf(of, [...planStore.planned, ...laid]))
   }
   /** As many weeks as it takes and one to spare, until they are said. */
   const weeksSaid = ref<number | null>(null)
   const weeksNeeded = computed(() => {
     const of = goal.value
-    if (!of || of.kind === 'purpose' || !person.isFullyLoaded || hours.value.length === 0) return USUAL_WEEKS
+    if (!of || of.kind === 'purpose' || !workspace.isFullyLoaded || hours.value.length === 0) return USUAL_WEEKS
     const { weeks: limits } = SEASON_LIMITS
     const { missing, outlook } = planOf(seasonOf(of, limits.least))
     if (outlook.missing.length > 0 && outlook.weeksMore === null) return limits.most
@@ -173,7 +182,7 @@ export function useSeasonDraft() {
   })
   const season = computed(() => goal.value && seasonOf(goal.value, weeks.value))
   /** How it would go. */
-  const plan = computed(() => (season.value && person.isFullyLoaded ? planOf(season.value) : null))
+  const plan = computed(() => (season.value && workspace.isFullyLoaded ? planOf(season.value) : null))
   return {
     kind,
     sets,

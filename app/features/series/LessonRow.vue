@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { LEARNING_STAGES } from '#core/forms'
 import { LED_STAGES, SERIES_LIMITS, type Lesson } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { STAGE_WORDS } from '~/shared/words/practice'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { LED_WORDS } from './seriesWords'
@@ -9,10 +9,10 @@ import { LED_WORDS } from './seriesWords'
 /** One lesson: which routine, what it adds, how often, how it is led, and how far its forms are learned with it. */
 const props = defineProps<{ lesson: Lesson; place: number; of: number; standing: string; isNext: boolean }>()
 const emit = defineEmits<{ change: [part: Partial<Lesson>]; move: [direction: 1 | -1]; remove: []; practise: [] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
 const id = useId()
 
-const routines = computed(() => person.routines.map((routine) => ({ value: routine.id, name: routine.name })))
+const routines = computed(() => library.routines.map((routine) => ({ value: routine.id, name: routine.name })))
 const isGone = computed(() => !routines.value.some(({ value }) => value === props.lesson.routineId))
 const LED = [
   { value: null, name: 'as the routine says' },

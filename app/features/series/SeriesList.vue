@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { v4 as newUuid } from 'uuid'
 import type { Series } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { plural } from '~/shared/words/numbers'
 import { useSeries } from './seriesPractice'
 import { seriesPhrase } from './seriesWords'
 
 /** Series: mine with how far they have come, and ready-made ones to take up. */
-const person = usePersonStore()
+const library = useLibraryStore()
 const { mine, shipped } = useSeries()
 
 async function keepNew(series: Omit<Series, 'id'>) {
   const id = `series-${newUuid()}`
-  if (await person.putSeries({ ...series, id })) await navigateTo(`/series/${id}`)
+  if (await library.putSeries({ ...series, id })) await navigateTo(`/series/${id}`)
 }
 const makeNew = () => keepNew({ name: 'A new series', purpose: '', repeats: false, lessons: [] })
 </script>

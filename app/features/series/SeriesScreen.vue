@@ -4,14 +4,16 @@ import { useManualRefHistory } from '@vueuse/core'
 import { dequal } from 'dequal/lite'
 import { SERIES_LIMITS, type Lesson, type Series } from '#core/routine'
 import { plainCopy } from '~/shared/store/plainCopy'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import StepsBack from '~/shared/ui/StepsBack.vue'
 import LessonRow from './LessonRow.vue'
 import { useSeries } from './seriesPractice'
 import { seriesPhrase, timesPhrase } from './seriesWords'
 
 /** A series under one's hands: every change is kept at once and can be taken back. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 const route = useRoute()
 const confirm = useConfirm()
 const seriesId = String(route.params.id)
@@ -38,11 +40,11 @@ async function change(part: Partial<Series>, words = '') {
   past.value = next
   commit()
   said.value = words
-  await person.putSeries(next)
+  await library.putSeries(next)
 }
 async function step(take: () => void, words: string) {
   take()
-  if (past.value) await person.putSeries(past.value)
+  if (past.value) await library.putSeries(past.value)
   said.value = words
 }
 function rename(event: Event) {
@@ -53,7 +55,7 @@ function rename(event: Event) {
 const lessons = computed(() => series.value?.lessons ?? [])
 const changeLessons = (next: Lesson[], words: string) => change({ lessons: next }, words)
 function add() {
-  const routineId = lessons.value.at(-1)?.routineId ?? person.routines[0]!.id
+  const routineId = lessons.value.at(-1)?.routineId ?? library.routines[0]!.id
   const lesson = { id: `l-${newUuid()}`, routineId, adds: '', times: 1 }
   void changeLessons([...lessons.value, lesson], 'A lesson added.')
 }
@@ -91,7 +93,7 @@ function remove() {
     acceptProps: { label: 'Remove it' },
     rejectProps: { label: 'Keep it', severity: 'secondary' },
     accept: async () => {
-      await person.remove('series', seriesId)
+      await workspace.remove('series', seriesId)
       await navigateTo('/routines')
     },
   })

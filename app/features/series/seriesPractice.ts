@@ -5,18 +5,22 @@ import { SHIPPED_SERIES } from '#data'
 import { wallMs } from '~/shared/clock/wallClock'
 import { inOrderOfNames } from '~/shared/words/order'
 import { followStore } from '~/shared/session/followLater'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 
 /** My series with how far each has come, the ready-made ones, and following a lesson. */
 export function useSeries() {
-  const person = usePersonStore()
+  const library = useLibraryStore()
+  const journal = useJournalStore()
+  const { settings } = useSettingsStore()
   const mine = computed(() =>
-    [...person.profile.series].sort(inOrderOfNames).map((series) => ({
+    [...library.series].sort(inOrderOfNames).map((series) => ({
       series,
-      state: seriesState(series, person.sessions, person.today, person.settings.dayEndsAtHour),
+      state: seriesState(series, journal.sessions, journal.today, settings.dayEndsAtHour),
     })),
   )
-  const routineOf = ({ routineId }: Lesson) => person.routines.find(({ id }) => id === routineId) ?? null
+  const routineOf = ({ routineId }: Lesson) => library.routines.find(({ id }) => id === routineId) ?? null
 
   /** Lay a lesson out to be followed; nothing where its routine is gone. */
   async function followLesson({ id: seriesId }: Series, lesson: Lesson) {
@@ -28,6 +32,6 @@ export function useSeries() {
     await navigateTo('/follow')
   }
   /** From now on sessions count for it; what counted before no longer does. */
-  const begin = (series: Series) => person.putSeries({ ...series, begunAt: new Date(wallMs()).toISOString() })
+  const begin = (series: Series) => library.putSeries({ ...series, begunAt: new Date(wallMs()).toISOString() })
   return { mine, shipped: SHIPPED_SERIES, routineOf, followLesson, begin }
 }

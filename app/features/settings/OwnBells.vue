@@ -4,7 +4,8 @@ import { toBase64, writeWav } from '#core/formats'
 import { levelledBell, MOST_BELL_SECONDS, type BellName } from '#core/sound'
 import { wallMs } from '~/shared/clock/wallClock'
 import { useTrySound } from '~/shared/sound/trySound'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 /** The bells of a session, each of which may be one of my own. */
 const BELL_NAMES: { bell: BellName; name: string }[] = [
@@ -19,9 +20,10 @@ const RATE_HZ = 44_100
 /** Nobody's bell is longer; what is would only take long to be read. */
 const MOST_BYTES = 20_000_000
 
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
 const { play } = useTrySound()
-const ownOf = (bell: BellName) => person.profile.recordings.find((each) => each.bell === bell)
+const ownOf = (bell: BellName) => library.recordings.find((each) => each.bell === bell)
 const hear = (bell: BellName) => play([{ kind: 'bell', atSeconds: 0.2, bell }])
 
 const told = ref<{ bell: BellName; words: string; isFault: boolean } | null>(null)
@@ -45,7 +47,7 @@ async function bring(bell: BellName, file: File) {
   const ready = levelledBell(samples, RATE_HZ, bell)
   if (!ready) return say(`Nothing is heard in “${file.name}”.`, true)
   const seconds = Math.round((ready.length / RATE_HZ) * 1000) / 1000
-  const isKept = await person.putRecording({
+  const isKept = await library.putRecording({
     id: ownOf(bell)?.id ?? newUuid(),
     formId: '',
     cue: '',
@@ -70,7 +72,7 @@ function chosen(bell: BellName, event: Event) {
 }
 async function back(bell: BellName) {
   const own = ownOf(bell)
-  if (own) await person.remove('recordings', own.id)
+  if (own) await workspace.remove('recordings', own.id)
   told.value = null
 }
 </script>

@@ -2,18 +2,17 @@
 import { actionOf, USUAL_REMOTE, usualActionOf, withRule, type RemoteAction, type RemoteInput } from '#core/runner'
 import type { Settings } from '#core/formats'
 import { keyInput, useRemoteInputs } from '~/shared/devices/remoteInputs'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import { plural } from '~/shared/words/numbers'
 import { ACTION_WORDS, inputPhrase } from '~/shared/words/commands'
 import ActionChoice from './ActionChoice.vue'
 import SimulatedRemote from '~/shared/devices/SimulatedRemote.vue'
 
 /** Try and map whatever commands a session from afar. */
-const person = usePersonStore()
+const { settings, saveSettings } = useSettingsStore()
 useHead({ title: 'Try your remote · Pebblebrook' })
-const remote = computed(() => person.settings.remote)
-const save = (change: Partial<Settings['remote']>) =>
-  void person.saveSettings({ remote: { ...remote.value, ...change } })
+const remote = computed(() => settings.remote)
+const save = (change: Partial<Settings['remote']>) => void saveSettings({ remote: { ...remote.value, ...change } })
 
 /** The inputs that came, newest first. */
 const came = ref<{ input: RemoteInput; at: number }[]>([])

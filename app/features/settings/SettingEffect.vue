@@ -1,15 +1,17 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
 import { useCompiled } from '~/shared/store/compiled'
 import { percentPhrase } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 
 /** What the settings come to, in a routine that I know: the one that I did last, or the first that there is. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 const compiled = useCompiled()
 const routine = computed(() => {
-  const last = person.sessions.find(({ routineId }) => person.routines.some(({ id }) => id === routineId))
-  return person.routines.find(({ id }) => id === last?.routineId) ?? person.routines[0]
+  const last = journal.sessions.find(({ routineId }) => library.routines.some(({ id }) => id === routineId))
+  return library.routines.find(({ id }) => id === last?.routineId) ?? library.routines[0]
 })
 const totals = computed(() => {
   const made = routine.value && compiled(routine.value)

@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import type { RestPlanEntry } from '#core/journal'
 import type { Settings } from '#core/formats'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useSettingsStore } from '~/shared/store/settings'
 import { WEEKDAY_WORDS, dayPhrase } from '~/shared/words/time'
 import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import SettingNumber from './SettingNumber.vue'
 
 /** When my day ends, what counts as practised, which days may be left out, and what I aim at in a week. */
 const emit = defineEmits<{ save: [change: Partial<Settings>] }>()
-const person = usePersonStore()
-const settings = computed(() => person.settings)
-const latest = computed<RestPlanEntry>(() => settings.value.restPlan.at(-1) ?? { fromDay: person.today, weekdays: [] })
+const journal = useJournalStore()
+const { settings } = useSettingsStore()
+const latest = computed<RestPlanEntry>(() => settings.restPlan.at(-1) ?? { fromDay: journal.today, weekdays: [] })
 
 /** New rules hold from today; the days before keep theirs. A number of nothing is no rule. */
 function change(rules: Partial<RestPlanEntry>) {
-  const before = settings.value.restPlan.filter(({ fromDay }) => fromDay !== person.today)
-  const next = { ...latest.value, ...rules, fromDay: person.today }
+  const before = settings.restPlan.filter(({ fromDay }) => fromDay !== journal.today)
+  const next = { ...latest.value, ...rules, fromDay: journal.today }
   const said = Object.fromEntries(Object.entries(next).filter(([, value]) => value !== 0)) as unknown as RestPlanEntry
   emit('save', { restPlan: [...before, said] })
 }
@@ -29,7 +30,7 @@ function toggleRest(weekday: number) {
 }
 /** Before any practice: rules from this day on hold for all that there is. */
 const EVER = '1900-01-01'
-const holdsForAll = computed(() => settings.value.restPlan.length === 0 || latest.value.fromDay === EVER)
+const holdsForAll = computed(() => settings.restPlan.length === 0 || latest.value.fromDay === EVER)
 const holdForAll = () => emit('save', { restPlan: [{ ...latest.value, fromDay: EVER }] })
 
 const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({

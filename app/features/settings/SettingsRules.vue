@@ -2,7 +2,8 @@
 import { dequal } from 'dequal/lite'
 import { CHOICE_NAMES, CHOICES, type ChoiceName, type Choices, type HouseRules, wayFor } from '#core/forms'
 import { formDifference, type FormDescription } from '#core/timeline'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { plural } from '~/shared/words/numbers'
 import { CHOICE_WORDS, sidePhrase } from '~/shared/words/practice'
 import SettingEffect from './SettingEffect.vue'
@@ -13,17 +14,18 @@ import WayDifference from '~/shared/ui/WayDifference.vue'
 
 /** The house rules: what is the same in all forms. What a choice changes, and in which forms, is shown before it is taken. */
 const emit = defineEmits<{ save: [rules: HouseRules] }>()
-const person = usePersonStore()
-const rules = computed(() => person.settings.rules)
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
+const rules = computed(() => settings.rules)
 
 const draft = ref<Partial<Choices>>({})
 const pending = computed(() => Object.keys(draft.value).length > 0)
 const draftRules = computed<HouseRules>(() => ({ ...rules.value, ...draft.value }))
 const differences = computed(() => {
   if (!pending.value) return []
-  return person.forms.flatMap((form) => {
-    const way = wayFor({ formId: form.id }, person.ways)
-    const { pace } = person.settings
+  return library.forms.flatMap((form) => {
+    const way = wayFor({ formId: form.id }, library.ways)
+    const { pace } = settings
     return formDifference(form, { way, rules: rules.value }, { way, rules: draftRules.value }, pace) ?? []
   })
 })

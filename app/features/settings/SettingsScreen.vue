@@ -2,7 +2,7 @@
 import type { Fault } from '#core/basics'
 import { CONDITIONS, type Condition } from '#core/forms'
 import { useConcerned } from '~/shared/store/concerned'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import { answerFirst } from '~/shared/drawing/afterPicture'
 import { useGrowing } from '~/shared/ui/growing'
 import SettingGroup from '~/shared/ui/SettingGroup.vue'
@@ -18,15 +18,14 @@ import SettingsRules from './SettingsRules.vue'
 import SettingsSound from './SettingsSound.vue'
 import SettingsViewing from './SettingsViewing.vue'
 
-const person = usePersonStore()
+const { settings, saveSettings } = useSettingsStore()
 useHead({ title: 'Settings · Pebblebrook' })
 
-const settings = computed(() => person.settings)
 const faults = ref<Fault[]>([])
 const groups = ref<HTMLElement | null>(null)
-type Change = Parameters<typeof person.saveSettings>[0]
+type Change = Parameters<typeof saveSettings>[0]
 async function saveNow(change: Change) {
-  faults.value = await person.saveSettings(change)
+  faults.value = await saveSettings(change)
 }
 /** What is pressed shows what it is set to; what that changes, the colours of all that is seen among it, follows. */
 const save = (change: Change) => answerFirst(() => saveNow(change))

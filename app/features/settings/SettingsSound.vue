@@ -3,7 +3,7 @@ import type { Settings } from '#core/formats'
 import { PHRASES, TIMBRES, type Cue, type Timbre } from '#core/sound'
 import { deviceVoices } from '~/shared/sound/speaker'
 import { useTrySound } from '~/shared/sound/trySound'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import SettingGroup from '~/shared/ui/SettingGroup.vue'
 import OwnBells from './OwnBells.vue'
 import SettingChoice from './SettingChoice.vue'
@@ -11,9 +11,9 @@ import SettingNumber from './SettingNumber.vue'
 
 /** What a session sounds like, and what is said in it; each can be tried. */
 const emit = defineEmits<{ save: [change: Partial<Settings>] }>()
-const person = usePersonStore()
-const sound = computed(() => person.settings.sound)
-const voice = computed(() => person.settings.voice)
+const { settings } = useSettingsStore()
+const sound = computed(() => settings.sound)
+const voice = computed(() => settings.voice)
 const saveSound = (change: Partial<Settings['sound']>) => emit('save', { sound: { ...sound.value, ...change } })
 const saveVoice = (change: Partial<Settings['voice']>) => emit('save', { voice: { ...voice.value, ...change } })
 

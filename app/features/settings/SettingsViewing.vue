@@ -8,7 +8,7 @@ import {
   pixelsPerMillimetre,
 } from '#core/basics'
 import type { Settings } from '#core/formats'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 import { useNight } from '~/shared/ui/night'
 import { useReadableType } from '~/shared/ui/readableType'
 import { openSecondScreen } from '~/shared/ui/secondScreen'
@@ -18,8 +18,8 @@ import SettingNumber from './SettingNumber.vue'
 
 /** How the screen is seen while following: from how far, how dense it is, and in which light. */
 const emit = defineEmits<{ save: [change: Partial<Settings>] }>()
-const person = usePersonStore()
-const viewing = computed(() => person.settings.viewing)
+const { settings } = useSettingsStore()
+const viewing = computed(() => settings.viewing)
 const save = (change: Partial<Settings['viewing']>) => emit('save', { viewing: { ...viewing.value, ...change } })
 
 const THEMES = [
@@ -102,7 +102,7 @@ const reaches = computed(() => {
     />
     <SettingChoice
       label="Light"
-      :model-value="person.settings.theme"
+      :model-value="settings.theme"
       :options="THEMES"
       @save="emit('save', { theme: $event })"
     />

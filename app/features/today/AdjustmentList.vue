@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Adjustment } from '#core/plan'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { adjustmentReason } from './adjustmentWords'
 
 /** Small changes that practice suggests, each taken by one press; nothing is changed by itself. */
@@ -15,8 +15,8 @@ const props = defineProps<{
   named?: boolean
 }>()
 const emit = defineEmits<{ take: [adjustment: Adjustment]; takeBack: [] }>()
-const person = usePersonStore()
-const nameOf = (routineId: string) => person.routines.find(({ id }) => id === routineId)?.name ?? ''
+const library = useLibraryStore()
+const nameOf = (routineId: string) => library.routines.find(({ id }) => id === routineId)?.name ?? ''
 /** What was pressed goes with its line: the focus goes on to what takes it back. */
 const back = ref<{ $el: HTMLElement } | null>(null)
 watch(

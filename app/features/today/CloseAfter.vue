@@ -2,22 +2,24 @@
 import { workOf } from '#core/basics'
 import { closeAfter, closingSecondsAfter, type ClosingKind } from '#core/compose'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { durationPhrase } from '~/shared/words/time'
 
 /** A practice was done elsewhere, or without leading: here it is only closed, and goes into the journal with its closing. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 const follow = useFollowStore()
 const minutes = ref<number | null>(10)
 const FORMS = ['three-sweeps', 'gather-to-the-belly', 'hands-on-the-belly', 'settle']
-const wanted = computed(() => closingSecondsAfter((minutes.value ?? 0) * 60, person.settings.rules))
+const wanted = computed(() => closingSecondsAfter((minutes.value ?? 0) * 60, settings.rules))
 /** Steps of search: short enough that nobody waits for it. */
 const CLOSE_WORK = 300_000
 
 async function close(kind: ClosingKind) {
   if (!minutes.value) return
-  const forms = FORMS.flatMap((id) => person.formsById.get(id) ?? [])
-  const { forms: _, ...setting } = person.setting
+  const forms = FORMS.flatMap((id) => library.formsById.get(id) ?? [])
+  const { forms: _, ...setting } = library.setting
   const routine = closeAfter(minutes.value * 60, kind, { ...setting, forms }, forms, workOf(CLOSE_WORK))
   if (!routine) return
   follow.prepare(routine, { elsewhereSeconds: minutes.value * 60 })

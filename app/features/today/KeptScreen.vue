@@ -6,7 +6,9 @@ import { bodyOf, type Keeping, type KeptForm, type TodayOffer } from '#core/plan
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import { useCompiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
@@ -19,7 +21,9 @@ import { useKept } from '~/shared/plan/useKept'
 import { useTodayRequest } from './useTodayRequest'
 
 /** What is being learned and kept: what is to come back, and a session of it for the minutes there are. */
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { saveSettings } = useSettingsStore()
 const follow = useFollowStore()
 const compiled = useCompiled()
 useHead({ title: 'What comes back · Pebblebrook' })
@@ -33,11 +37,11 @@ const groups = computed(() =>
     ({ forms }) => forms.length > 0,
   ),
 )
-const nameOf = (formId: string) => person.formsById.get(formId)?.name ?? ''
+const nameOf = (formId: string) => library.formsById.get(formId)?.name ?? ''
 /** Days from today, before it below 0. */
 const daysOf = ({ lastDay, dueDay }: KeptForm) => ({
-  last: daysBetween(person.today, lastDay),
-  due: daysBetween(person.today, dueDay),
+  last: daysBetween(journal.today, lastDay),
+  due: daysBetween(journal.today, dueDay),
 })
 
 /** Today lies in the middle of the water; what is long past or far off lies at its ends. */
@@ -104,7 +108,7 @@ async function begin() {
   await navigateTo('/follow')
 }
 
-const restNames = computed(() => [...resting.value].filter((formId) => person.formsById.has(formId)))
+const restNames = computed(() => [...resting.value].filter((formId) => library.formsById.has(formId)))
 /** What was pressed goes with its row: the focus goes on to what takes it back. */
 async function focusOn(name: string) {
   await nextTick()
@@ -113,11 +117,11 @@ async function focusOn(name: string) {
 const restName = (formId: string) => `Let ${nameOf(formId)} rest`
 const againName = (formId: string) => `Keep ${nameOf(formId)} again`
 async function letRest(formId: string) {
-  await person.saveSettings({ resting: [...resting.value, formId] })
+  await saveSettings({ resting: [...resting.value, formId] })
   await focusOn(againName(formId))
 }
 async function keepAgain(formId: string) {
-  await person.saveSettings({ resting: [...resting.value].filter((other) => other !== formId) })
+  await saveSettings({ resting: [...resting.value].filter((other) => other !== formId) })
   await focusOn(restName(formId))
 }
 </script>
@@ -183,7 +187,7 @@ async function keepAgain(formId: string) {
             <NuxtLink :to="`/forms/${form.formId}`"
               ><strong>{{ nameOf(form.formId) }}</strong></NuxtLink
             >
-            <p class="small soft">{{ keptPhrase(form, person.today) }}</p>
+            <p class="small soft">{{ keptPhrase(form, journal.today) }}</p>
           </div>
           <svg :viewBox="`0 0 ${STRIP.width} ${STRIP.height}`" aria-hidden="true">
             <line class="today" :x1="x(0)" :x2="x(0)" y1="0" :y2="STRIP.height" />

@@ -1,24 +1,26 @@
 <script setup lang="ts">
 import { journalTotals, steadiness, weekReports, weeksOfStones } from '#core/journal'
 import SteppingStones from '~/shared/drawing/SteppingStones.vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plural } from '~/shared/words/numbers'
 import { AIM_WEEKS, aimPhrase, rowPhrase } from '~/shared/words/steadiness'
 import { minutesPhrase } from '~/shared/words/time'
 
 /** The days that were practised: the row, the stones, and what this week has come to. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const journal = useJournalStore()
 const WEEKS_SHOWN = 4
-const rules = computed(() => person.steadinessRules)
+const rules = computed(() => journal.steadinessRules)
 /** All days together can be told only when all are here. */
-const row = computed(() => (person.isFullyLoaded ? steadiness(person.sessions, person.today, rules.value) : null))
-const totals = computed(() => journalTotals(person.sessions, person.today, rules.value.dayEndsAtHour))
+const row = computed(() => (workspace.isFullyLoaded ? steadiness(journal.sessions, journal.today, rules.value) : null))
+const totals = computed(() => journalTotals(journal.sessions, journal.today, rules.value.dayEndsAtHour))
 const aim = computed(() =>
-  person.isFullyLoaded
-    ? aimPhrase(weekReports(person.sessions, person.today, rules.value, AIM_WEEKS), person.today)
+  workspace.isFullyLoaded
+    ? aimPhrase(weekReports(journal.sessions, journal.today, rules.value, AIM_WEEKS), journal.today)
     : '',
 )
-const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_SHOWN, rules.value))
+const weeks = computed(() => weeksOfStones(journal.sessions, journal.today, WEEKS_SHOWN, rules.value))
 </script>
 
 <template>
@@ -27,7 +29,7 @@ const weeks = computed(() => weeksOfStones(person.sessions, person.today, WEEKS_
     <p>{{ row ? rowPhrase(row) : 'The days are being counted…' }}</p>
     <SteppingStones
       :weeks="weeks"
-      :today="person.today"
+      :today="journal.today"
       @open="(day) => navigateTo({ path: '/journal', query: { day } })"
     />
     <p class="soft">

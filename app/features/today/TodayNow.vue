@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { TodayOffer } from '#core/plan'
 import { followStore } from '~/shared/session/followLater'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plural } from '~/shared/words/numbers'
 import { inOrderOfNames } from '~/shared/words/order'
 import { useGrowing } from '~/shared/ui/growing'
@@ -12,14 +14,16 @@ import OfferWords from './OfferWords.vue'
 import { offerWords, REST_WORDS, whyNotPhrase, type TodayNames } from './todayWords'
 import { useToday } from './useToday'
 
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
 
 /** Nothing was ever practised here: it is said what this is and what to do. */
-const isFirst = computed(() => person.isFullyLoaded && person.sessions.length === 0)
+const isFirst = computed(() => workspace.isFullyLoaded && journal.sessions.length === 0)
 
 const { minutes, states, felt, found, failed, looking, look, weekday, dueCount, setting, isSettled } = useToday()
 const names = computed<TodayNames>(() => ({
-  nameOf: (formId) => person.formsById.get(formId)?.name ?? 'a form that is gone',
+  nameOf: (formId) => library.formsById.get(formId)?.name ?? 'a form that is gone',
   weekday: weekday.value,
 }))
 const offers = computed(() => found.value?.offers ?? [])
@@ -115,7 +119,7 @@ async function begin(offer: TodayOffer) {
 }
 async function prepare({ routine, routineId }: TodayOffer) {
   const [follow, { lessonNow }] = await Promise.all([followStore(), import('./useTodayRequest')])
-  const lesson = lessonNow(person, routineId)
+  const lesson = lessonNow(routineId)
   follow.prepare(routine, lesson ? { lesson } : {})
   follow.before = { ...felt.value }
   return follow

@@ -1,18 +1,20 @@
 <script setup lang="ts">
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import StillOpening from '~/shared/ui/StillOpening.vue'
 import { weekdayPhrase } from '~/shared/words/time'
 import TodayNow from './TodayNow.vue'
 
 /** The day is shown at once; what to practise, when the store has been opened. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const journal = useJournalStore()
 useHead({ title: 'Today · Pebblebrook' })
 </script>
 
 <template>
   <div class="stack today">
-    <h1>{{ weekdayPhrase(person.today) }}</h1>
-    <TodayNow v-if="person.opened">
+    <h1>{{ weekdayPhrase(journal.today) }}</h1>
+    <TodayNow v-if="workspace.opened">
       <template #series>
         <slot name="series" />
       </template>

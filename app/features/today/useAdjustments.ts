@@ -4,7 +4,10 @@ import { nameWith } from '#core/basics'
 import { latestStages } from '#core/forms'
 import { sessionsOfAdjustments, withAdjustment, type Adjustment } from '#core/plan'
 import type { Routine } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { adjustmentPhrase } from './adjustmentWords'
 import { askPlanner } from '~/shared/plan/planWorker'
@@ -12,21 +15,24 @@ import type { TodaySetting } from '~/shared/plan/planRequests'
 
 /** The small changes that practice suggests, looked for once `isReady`; taken one by one, and taken back. */
 export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>) {
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
+  const library = useLibraryStore()
+  const journal = useJournalStore()
+  const { settings } = useSettingsStore()
   const adjustments = shallowRef<Adjustment[]>([])
   let asked = 0
   let askedOf: unknown[] = []
   watch(
-    [isReady, setting, () => person.sessions],
+    [isReady, setting, () => journal.sessions],
     async () => {
-      if (!isReady.value || (askedOf[0] === setting.value && askedOf[1] === person.sessions)) return
-      askedOf = [setting.value, person.sessions]
+      if (!isReady.value || (askedOf[0] === setting.value && askedOf[1] === journal.sessions)) return
+      askedOf = [setting.value, journal.sessions]
       const mine = (asked += 1)
-      const copies = copiesOf(person.profile.routines, person.routines)
-      const rules = { today: person.today, dayEndsAtHour: person.settings.dayEndsAtHour }
+      const copies = copiesOf(library.ownRoutines, library.routines)
+      const rules = { today: journal.today, dayEndsAtHour: settings.dayEndsAtHour }
       const ask = {
         ...rules,
-        sessions: sessionsOfAdjustments(person.sessions, rules).map(
+        sessions: sessionsOfAdjustments(journal.sessions, rules).map(
           ({ routineId, startedAt, timeZone, planned, done, before, after, exertion }) => ({
             startedAt,
             timeZone,
@@ -38,8 +44,8 @@ export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>
             routineId: copies.get(routineId ?? '') ?? routineId,
           }),
         ),
-        routineIds: person.routines.map(({ id }) => id).filter((id) => !copies.has(id)),
-        stages: [...latestStages(person.profile.stages)],
+        routineIds: library.routines.map(({ id }) => id).filter((id) => !copies.has(id)),
+        stages: [...latestStages(library.stages)],
       }
       // What is not suggested is missed by nobody: whoever wants it asks again by opening the page.
       const found = await askPlanner(setting.value, (remote) => remote.adjustments(plainCopy(ask))).catch(() => [])
@@ -50,8 +56,8 @@ export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>
   onScopeDispose(() => (asked += 1))
 
   const names = computed(() => ({
-    formOf: (formId: string) => person.formsById.get(formId),
-    routineOf: (routineId: string) => person.routines.find(({ id }) => id === routineId),
+    formOf: (formId: string) => library.formsById.get(formId),
+    routineOf: (routineId: string) => library.routines.find(({ id }) => id === routineId),
   }))
   const phrase = (adjustment: Adjustment) => adjustmentPhrase(adjustment, names.value)
   /** What was taken last, to be taken back: the routine as it was, or nothing where it is a copy of one that ships. */
@@ -63,8 +69,8 @@ export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>
     const next = withAdjustment(routine, adjustment)
     // What ships stays as it is: the change is in a copy of my own.
     const copy = { ...next, id: `mine-${newUuid()}`, name: myWay(routine.name) }
-    const isShipped = person.isShipped(routine.id)
-    if (!(await person.putRoutine(isShipped ? copy : next))) return
+    const isShipped = library.isShipped(routine.id)
+    if (!(await library.putRoutine(isShipped ? copy : next))) return
     taken.value = isShipped
       ? { id: copy.id, before: null, words: `${words}, in “${copy.name}”` }
       : { id: routine.id, before: routine, words }
@@ -72,7 +78,7 @@ export function useAdjustments(setting: Ref<TodaySetting>, isReady: Ref<boolean>
   async function takeBack() {
     if (!taken.value) return
     const { id, before } = taken.value
-    if (await (before ? person.putRoutine(before) : person.remove('routines', id))) taken.value = null
+    if (await (before ? library.putRoutine(before) : workspace.remove('routines', id))) taken.value = null
   }
   return { adjustments, phrase, take, taken, takeBack }
 }

@@ -5,7 +5,8 @@ import type { TodayState } from '#core/compose'
 import { NOT_SAID, weekday, type Felt } from '#core/journal'
 import { bodyOf, effectsSeen, type EffectSeen } from '#core/plan'
 import { askBenefit } from '~/shared/evidence/benefitWorker'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { AboutToday } from '~/shared/plan/facts'
 import { takeOpening } from '~/shared/plan/opening'
@@ -15,12 +16,13 @@ import type { useTodayRequest } from './useTodayRequest'
 
 /** What to practise now: what is asked, and what was found for it; found anew whenever the minutes, the body or the journal change. */
 export function useToday() {
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
+  const journal = useJournalStore()
   /** What was judged while the application was opened; what it was judged by holds until the page has reckoned it itself. */
-  const opening = takeOpening(person)
+  const opening = takeOpening(workspace)
   const aboutAtFirst = shallowRef<AboutToday | null>(null)
   const request = shallowRef<ReturnType<typeof useTodayRequest> | null>(null)
-  const own = computed(() => settingNow(person))
+  const own = computed(settingNow)
   const setting = computed<TodaySetting>(() => request.value?.setting.value ?? own.value)
   const about = computed(() => request.value?.about.value ?? aboutAtFirst.value)
   const isWaiting = computed(() => about.value === null || request.value?.isWaiting.value === true)
@@ -51,18 +53,18 @@ export function useToday() {
   /** What the journal says does good is asked once the first offers stand there: it takes longer, and changes little. */
   const effects = shallowRef<EffectSeen[]>([])
   let askedOf: unknown = null
-  const isSettled = computed(() => person.isFullyLoaded && found.value?.isDone === true)
+  const isSettled = computed(() => workspace.isFullyLoaded && found.value?.isDone === true)
   watch(
-    [isSettled, () => person.sessions],
+    [isSettled, () => journal.sessions],
     async () => {
-      const of = person.sessions
+      const of = journal.sessions
       if (!isSettled.value || askedOf === of) return
       askedOf = of
-      const seen = await askBenefit(person.workspace, of).then(
+      const seen = await askBenefit(workspace.workspace, of).then(
         ({ answers }) => effectsSeen(answers),
         () => [],
       )
-      if (of === person.sessions && !dequal(seen, effects.value)) effects.value = seen
+      if (of === journal.sessions && !dequal(seen, effects.value)) effects.value = seen
     },
     { immediate: true },
   )
@@ -111,7 +113,7 @@ export function useToday() {
   async function takeOver({ about: judgedBy, listen }: NonNullable<typeof opening>) {
     looking.value = true
     const mine = (asked += 1)
-    const known = settingNow(person)
+    const known = settingNow()
     const askedFirst = askedNow.value
     listen((now) => {
       // The page reckons for itself once what was found stands there.
@@ -122,7 +124,7 @@ export function useToday() {
       looking.value = false
     })
     const first = await judgedBy
-    if (first?.today !== person.today) return reckonHere()
+    if (first?.today !== journal.today) return reckonHere()
     knowsAlready(known)
     // What was asked meanwhile is asked now.
     before = JSON.stringify({ ...first, ...askedFirst })
@@ -140,6 +142,6 @@ export function useToday() {
     setting,
     isSettled,
     dueCount: computed(() => Object.values(about.value?.kept ?? {}).filter(({ keeping }) => keeping === 'due').length),
-    weekday: computed(() => weekday(person.today)),
+    weekday: computed(() => weekday(journal.today)),
   }
 }

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
 import { aboutToday, lessonsNext, type AboutToday } from '~/shared/plan/facts'
 import { factsNow } from '~/shared/plan/factsNow'
 import { hourNow } from '~/shared/plan/hourNow'
@@ -8,13 +8,12 @@ import { usePlan } from '~/shared/plan/usePlan'
 import { useSeasons } from '~/shared/plan/useSeasons'
 
 /** The lesson that a routine is today, where it is one. */
-export const lessonNow = (person: ReturnType<typeof usePersonStore>, routineId: string) =>
-  lessonsNext(factsNow(person)).get(routineId)?.lesson
+export const lessonNow = (routineId: string) => lessonsNext(factsNow()).get(routineId)?.lesson
 
 /** What the judge of Today has to know of the person, besides what is asked just now; followed as it changes. */
 export function useTodayRequest() {
-  const person = usePersonStore()
-  const facts = factsNow(person)
+  const library = useLibraryStore()
+  const facts = factsNow()
   const plan = usePlan()
   const seasons = useSeasons()
   /** Whether the session of a season that is open today is still being made: it is not to come late. */
@@ -27,7 +26,7 @@ export function useTodayRequest() {
     const those = seasons.sessionRoutines.value.filter(({ id }) => open.has(id))
     return those.length === 0
       ? seasons.setting.value
-      : { ...seasons.setting.value, routines: [...those, ...person.routines] }
+      : { ...seasons.setting.value, routines: [...those, ...library.routines] }
   })
   const about = computed<AboutToday>(() => aboutToday(facts, plan.openToday.value, hourNow()))
   return { setting, about, isWaiting }

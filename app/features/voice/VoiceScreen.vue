@@ -6,7 +6,9 @@ import type { CueMade } from '~/shared/sound/cueRecorder'
 import { recordedKey } from '~/shared/sound/speaker'
 import { useTrySound } from '~/shared/sound/trySound'
 import { useCompiled } from '~/shared/store/compiled'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { isForPage } from '~/shared/ui/keys'
 import RoutineBack from '~/shared/ui/RoutineBack.vue'
 import RoutineGone from '~/shared/ui/RoutineGone.vue'
@@ -14,10 +16,12 @@ import { plural } from '~/shared/words/numbers'
 import { useSitting } from './useSitting'
 
 /** All that is said in a routine, recorded in one sitting: one word after the other is shown, and the next comes by itself. */
-const person = usePersonStore()
+const workspace = useWorkspaceStore()
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
 const route = useRoute()
 const compiledOf = useCompiled()
-const routine = computed(() => person.routines.find(({ id }) => id === route.query.routine) ?? null)
+const routine = computed(() => library.routines.find(({ id }) => id === route.query.routine) ?? null)
 useHead({ title: computed(() => `My voice: ${routine.value?.name ?? 'nothing'} · Pebblebrook`) })
 
 const GROUPS = [
@@ -29,10 +33,10 @@ const prompts = computed<Prompt[]>(() => {
   const compiled = routine.value && compiledOf(routine.value)
   if (!compiled?.ok) return []
   // The words of the movements are offered also to those who have not chosen to hear them.
-  return promptsOf(wordsOf(compiled.timeline, { ...person.settings.voice, announces: true, movements: true }))
+  return promptsOf(wordsOf(compiled.timeline, { ...settings.voice, announces: true, movements: true }))
 })
 const recordings = computed(
-  () => new Map(person.profile.recordings.flatMap((each) => (each.bell ? [] : [[recordedKey(each), each] as const]))),
+  () => new Map(library.recordings.flatMap((each) => (each.bell ? [] : [[recordedKey(each), each] as const]))),
 )
 const isMine = (prompt: Prompt) => prompt.phrases.every((each) => recordings.value.has(spokenKey(each)))
 const promptsIn = (group: Prompt['of']) => prompts.value.filter((prompt) => prompt.of === group)
@@ -40,8 +44,8 @@ const missing = (group: Prompt['of']) => promptsIn(group).filter((prompt) => !is
 
 const chosen = ref<Record<Prompt['of'], boolean>>({
   names: true,
-  movements: person.settings.voice.movements,
-  besides: person.settings.voice.announces,
+  movements: settings.voice.movements,
+  besides: settings.voice.announces,
 })
 const anew = ref(false)
 const wanted = computed(() => prompts.value.filter((each) => chosen.value[each.of] && (anew.value || !isMine(each))))
@@ -50,7 +54,7 @@ async function keep({ phrases }: Prompt, made: CueMade) {
   for (const phrase of phrases) {
     const { formId, cue, text } = phrase
     const id = recordings.value.get(spokenKey(phrase))?.id ?? newUuid()
-    await person.putRecording({ id, formId, cue: formId ? cue : text, at: new Date(wallMs()).toISOString(), ...made })
+    await library.putRecording({ id, formId, cue: formId ? cue : text, at: new Date(wallMs()).toISOString(), ...made })
   }
 }
 const sitting = reactive(useSitting(keep))
@@ -60,7 +64,7 @@ const hear = ({ phrases, text }: Prompt) =>
 async function remove(prompt: Prompt) {
   for (const phrase of prompt.phrases) {
     const recording = recordings.value.get(spokenKey(phrase))
-    if (recording) await person.remove('recordings', recording.id)
+    if (recording) await workspace.remove('recordings', recording.id)
   }
 }
 
@@ -139,7 +143,7 @@ watch(
         </label>
         <label><input v-model="anew" type="checkbox" /> also what is recorded already</label>
       </fieldset>
-      <p v-if="chosen.movements && !person.settings.voice.movements" class="small soft">
+      <p v-if="chosen.movements && !settings.voice.movements" class="small soft">
         The words of the movements are heard once that is chosen in the settings, under sound and voice.
       </p>
       <p>

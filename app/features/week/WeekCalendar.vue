@@ -3,7 +3,8 @@ import { wrap } from 'comlink'
 import { addDays } from '#core/journal'
 import { WEEK_LIMITS, type Busy, type PlannedSession, type WeekRules } from '#core/plan'
 import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { usePlanStore } from '~/shared/store/plan'
 import { download } from '~/shared/ui/download'
 import { plural } from '~/shared/words/numbers'
 import { shortDayPhrase } from '~/shared/words/time'
@@ -17,11 +18,12 @@ const props = defineProps<{
   secondsOf: (laid: PlannedSession) => number
 }>()
 const emit = defineEmits<{ save: [change: Partial<WeekRules>] }>()
-const person = usePersonStore()
+const journal = useJournalStore()
+const plan = usePlanStore()
 
 async function give(which: 'all' | 'week') {
   const { plannedIn, writePlanCalendar } = await import('#core/tables')
-  const all = person.profile.planned
+  const all = plan.planned
   const planned = which === 'all' ? all : plannedIn(all, props.from)
   if (!planned.some(({ kind }) => kind === 'practice'))
     return void (said.value = which === 'all' ? 'Nothing is planned yet.' : 'Nothing is planned in this week.')
@@ -56,14 +58,14 @@ async function take(file: File | undefined) {
   const broken = new Promise<{ wrong: string }>((resolve) => {
     worker.onerror = () => resolve({ wrong: 'The calendar is more than this browser can read.' })
   })
-  const last = addDays(person.today, DAYS_AHEAD)
+  const last = addDays(journal.today, DAYS_AHEAD)
   const late = new Promise<{ wrong: string }>((resolve) => {
     stopReading = (why) => resolve({ wrong: why })
     setTimeout(() => resolve({ wrong: 'A rule in it comes to no end, or to too many times.' }), MOST_READING_MS)
   })
   const read = await Promise.race([
     late,
-    wrap<BusyWorker>(worker).read(await file.text(), person.today, last, deviceTimeZone()),
+    wrap<BusyWorker>(worker).read(await file.text(), journal.today, last, deviceTimeZone()),
     broken,
   ])
   worker.terminate()
@@ -85,7 +87,7 @@ async function take(file: File | undefined) {
 }
 /** What was known and is not over, with what was read; each once. */
 function together(before: readonly Busy[], read: readonly Busy[]): Busy[] {
-  const ahead = [...before, ...read].filter(({ to }) => to.slice(0, 10) >= person.today)
+  const ahead = [...before, ...read].filter(({ to }) => to.slice(0, 10) >= journal.today)
   const all = new Map(ahead.map((each) => [`${each.from}/${each.to}`, each]))
   return [...all.values()].sort((one, other) => one.from.localeCompare(other.from)).slice(0, WEEK_LIMITS.busy)
 }

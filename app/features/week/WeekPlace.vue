@@ -2,7 +2,8 @@
 import { addDays } from '#core/journal'
 import { WEEK_LIMITS, type DayTime, type PlannedSession, type PlannedWhat, type PlannedPractice } from '#core/plan'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { usePlanStore } from '~/shared/store/plan'
 import { durationPhrase, weekdayPhrase } from '~/shared/words/time'
 import { DAY_TIME_WORDS, placePhrase } from './weekWords'
 
@@ -25,12 +26,13 @@ const emit = defineEmits<{
   begin: []
   close: []
 }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const plan = usePlanStore()
 
 const WHATS = computed(() => [
-  ...person.routines.map(({ id, name }) => ({ value: `routine/${id}`, name })),
-  ...person.profile.series.map(({ id, name }) => ({ value: `series/${id}`, name: `${name} (what is next)` })),
-  ...person.profile.seasons.map(({ id, name }) => ({ value: `season/${id}`, name: `${name} (season)` })),
+  ...library.routines.map(({ id, name }) => ({ value: `routine/${id}`, name })),
+  ...library.series.map(({ id, name }) => ({ value: `series/${id}`, name: `${name} (what is next)` })),
+  ...plan.seasons.map(({ id, name }) => ({ value: `season/${id}`, name: `${name} (season)` })),
 ])
 function keyOf(what: PlannedWhat): string {
   const id = what.kind === 'routine' ? what.routineId : what.kind === 'series' ? what.seriesId : what.seasonId
@@ -57,7 +59,7 @@ watch(
 const isDone = computed(() => props.practice?.state === 'done')
 /** A season is laid until it ends. */
 const untilDay = computed(() => {
-  const season = person.profile.seasons.find(({ id }) => what.value === `season/${id}`)
+  const season = plan.seasons.find(({ id }) => what.value === `season/${id}`)
   return season ? { untilDay: addDays(season.startDay, season.weeks * 7 - 1) } : {}
 })
 const weekly = computed(() => (everyWeek.value ? { notOn: [], ...untilDay.value } : undefined))

@@ -12,7 +12,9 @@ import {
   type WeekRules,
 } from '#core/plan'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { WEEKDAY_WORDS, shortDayPhrase } from '~/shared/words/time'
 import WeekCalendar from './WeekCalendar.vue'
 import { DAY_TIME_WORDS, MISSED_WORDS, PAUSE_WORDS, phaseWord, turnWord } from './weekWords'
@@ -25,10 +27,12 @@ const props = defineProps<{
   secondsOf: (laid: PlannedSession) => number
 }>()
 const emit = defineEmits<{ pause: [day: string, lastDay: string, why: Pause['why']] }>()
-const person = usePersonStore()
+const library = useLibraryStore()
+const journal = useJournalStore()
+const { saveSettings } = useSettingsStore()
 const fault = ref('')
 async function save(change: Partial<WeekRules>) {
-  const faults = await person.saveSettings({ week: { ...props.rules, ...change } })
+  const faults = await saveSettings({ week: { ...props.rules, ...change } })
   fault.value = faults[0] ? `Not kept. ${faults[0].message}` : ''
 }
 
@@ -60,27 +64,27 @@ const turns = computed(() => props.rules.rotation?.turns ?? [])
 const firstPhase = computed<FivePhase | undefined>(() =>
   turns.value[0]?.kind === 'phase' ? turns.value[0].phase : undefined,
 )
-const startOn = (next: Turn[]) => save({ rotation: next.length > 0 ? { startDay: person.today, turns: next } : null })
+const startOn = (next: Turn[]) => save({ rotation: next.length > 0 ? { startDay: journal.today, turns: next } : null })
 function setKind(next: TurnKind | undefined) {
   if (next === 'none') void save({ rotation: null })
   else if (next === 'phases') void startOn(phasesFrom('wood'))
-  else void startOn(person.routines.slice(0, 2).map(({ id }) => ({ kind: 'routine', routineId: id })))
+  else void startOn(library.routines.slice(0, 2).map(({ id }) => ({ kind: 'routine', routineId: id })))
 }
-const routineName = (id: string) => person.routines.find((each) => each.id === id)?.name ?? 'a routine that is gone'
-const routines = computed(() => person.routines.map(({ id, name }) => ({ value: id, name })))
+const routineName = (id: string) => library.routines.find((each) => each.id === id)?.name ?? 'a routine that is gone'
+const routines = computed(() => library.routines.map(({ id, name }) => ({ value: id, name })))
 const addTurn = (routineId: string | undefined) =>
   routineId && startOn([...turns.value, { kind: 'routine', routineId }])
 
 /* Forms that I want so many times. */
-const forms = computed(() => person.forms.map(({ id, name }) => ({ value: id, name })))
+const forms = computed(() => library.forms.map(({ id, name }) => ({ value: id, name })))
 function aimAt(formId: string, times: number) {
   const others = props.rules.forms.filter((each) => each.formId !== formId)
   void save({ forms: times > 0 ? [...others, { formId, times }] : others })
 }
 
 /* A pause. */
-const pauseFrom = ref(person.today)
-const pauseTo = ref(person.today)
+const pauseFrom = ref(journal.today)
+const pauseTo = ref(journal.today)
 const why = ref<Pause['why']>('holiday')
 const whys = (['holiday', 'illness', 'rest'] as const).map((value) => ({ value, name: PAUSE_WORDS[value] }))
 const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pauseTo.value)
@@ -181,7 +185,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
       <ul v-if="rules.forms.length > 0" class="aims">
         <li v-for="each in rules.forms" :key="each.formId" class="row">
           <label :for="`aim-${each.formId}`"
-            >{{ person.formsById.get(each.formId)?.name ?? 'a form that is gone' }}, times a week</label
+            >{{ library.formsById.get(each.formId)?.name ?? 'a form that is gone' }}, times a week</label
           >
           <InputNumber
             :model-value="each.times"

@@ -2,7 +2,7 @@
 import { addDays, weekStart } from '#core/journal'
 import { plannedRoutineId, type DayTime, type PlannedSession, type PlannedDay, type PlannedPractice } from '#core/plan'
 import { useFollowStore } from '~/shared/session/follow'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
 import { isForPage } from '~/shared/ui/keys'
 import { shortDayPhrase, weekdayPhrase } from '~/shared/words/time'
 import WeekBrook from './WeekBrook.vue'
@@ -12,7 +12,7 @@ import WeekSums from './WeekSums.vue'
 import { useWeek } from './useWeek'
 import { placePhrase } from './weekWords'
 
-const person = usePersonStore()
+const journal = useJournalStore()
 const follow = useFollowStore()
 useHead({ title: 'The week · Pebblebrook' })
 
@@ -49,7 +49,7 @@ function goToWeek(monday: string) {
 }
 /** What was pressed is gone; who pressed it is in the water again. */
 const toWater = () =>
-  brook.value?.goTo(days.value.some(({ day }) => day === person.today) ? person.today : from.value, 'morning')
+  brook.value?.goTo(days.value.some(({ day }) => day === journal.today) ? journal.today : from.value, 'morning')
 async function keep() {
   await week.keepProposed()
   await toWater()
@@ -62,7 +62,7 @@ async function takeBack() {
   await week.takeBack()
   await toWater()
 }
-const isPast = computed(() => addDays(from.value, 6) < person.today)
+const isPast = computed(() => addDays(from.value, 6) < journal.today)
 async function choose(day: string, time: DayTime, practice: PlannedPractice | null) {
   chosen.value = { day, time, practice }
   await nextTick()
@@ -127,7 +127,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
           aria-label="The week before"
           @click="goToWeek(addDays(from, -7))"
         />
-        <Button label="This week" size="small" severity="secondary" @click="goToWeek(weekStart(person.today))" />
+        <Button label="This week" size="small" severity="secondary" @click="goToWeek(weekStart(journal.today))" />
         <Button
           icon="pi pi-chevron-right"
           severity="secondary"
@@ -168,7 +168,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
       ref="brook"
       :days="days"
       :amounts="amounts"
-      :today="person.today"
+      :today="journal.today"
       :chosen="place"
       :proposed-on="week.proposedOn"
       :name-of="week.nameOf"
@@ -195,7 +195,7 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
       :name="place.practice ? week.nameOf(place.practice) : ''"
       :seconds="place.practice ? (place.practice.session?.practisedSeconds ?? secondsOf(place.practice)) : 0"
       :days="days.map(({ day }) => day)"
-      :today="person.today"
+      :today="journal.today"
       @lay="lay($event)"
       @edit="week.edit(place.practice!, $event, 'Changed.')"
       @move="move(place.practice!, $event)"

@@ -16,7 +16,11 @@ import {
 import type { Amounts, DayTime, PlannedSession, Planned, PlannedDay, PlannedPractice } from '#core/plan'
 import { askPlanner } from '~/shared/plan/planWorker'
 import { useKept } from '~/shared/plan/useKept'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { usePlanStore } from '~/shared/store/plan'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 import { plainCopy } from '~/shared/store/plainCopy'
 import { wallMs } from '~/shared/clock/wallClock'
@@ -29,10 +33,14 @@ const isOfSeries = (each: Planned, seriesId: string) =>
 
 /** The week that is looked at: what stands on its days, what it comes to, and how it is changed; each change can be taken back. */
 export function useWeek() {
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
+  const library = useLibraryStore()
+  const journal = useJournalStore()
+  const plan = usePlanStore()
+  const { settings } = useSettingsStore()
   const { rules, weekFrom } = usePlan()
   const { kept } = useKept()
-  const from = ref(weekStart(person.today))
+  const from = ref(weekStart(journal.today))
   /** A week that was proposed and not kept yet. */
   const proposed = shallowRef<PlannedSession[] | null>(null)
   const making = ref(false)
@@ -46,7 +54,7 @@ export function useWeek() {
 
   const planAmounts = (laid: PlannedSession, routineId: string | null): Amounts => {
     const routine = routineOf(routineId)
-    if (routine) return amountsPlanned(routine, minutesOf(laid), person.setting, person.formsById)
+    if (routine) return amountsPlanned(routine, minutesOf(laid), library.setting, library.formsById)
     return laid.what.kind === 'season' ? { ...NO_AMOUNTS, seconds: (laid.minutes ?? 0) * 60 } : NO_AMOUNTS
   }
   /** What a day comes to as it is planned, with what is proposed, and as it was done. */
@@ -60,7 +68,7 @@ export function useWeek() {
       ]),
       done: amountsInAll(
         [...besides, ...practice.flatMap(({ session }) => session ?? [])].map((session) =>
-          amountsDone(session, person.formsById),
+          amountsDone(session, library.formsById),
         ),
       ),
     })),
@@ -71,15 +79,15 @@ export function useWeek() {
   /** Change the plan; the words say what was done. */
   async function change(come: readonly Planned[], go: readonly string[], words: string) {
     const ids = new Set([...come.map(({ id }) => id), ...go])
-    const stood = person.profile.planned.filter(({ id }) => ids.has(id))
+    const stood = plan.planned.filter(({ id }) => ids.has(id))
     const isNew = come.map(({ id }) => id).filter((id) => !stood.some((each) => each.id === id))
     // A series that is planned is begun: only then do its sessions count.
     const begunAt = new Date(wallMs()).toISOString()
-    const begun = person.profile.series
+    const begun = library.series
       .filter((series) => series.begunAt === undefined && come.some((each) => isOfSeries(each, series.id)))
       .map((series) => stateOf('series', { ...series, begunAt }))
     const deletions = go.map((id) => deletionOf('planned', id))
-    const isSaved = await person.change([...come.map((each) => stateOf('planned', each)), ...begun, ...deletions])
+    const isSaved = await workspace.change([...come.map((each) => stateOf('planned', each)), ...begun, ...deletions])
     if (!isSaved) return
     before.value = { come: stood, go: isNew }
     said.value = words
@@ -91,8 +99,7 @@ export function useWeek() {
     before.value = null
   }
 
-  const laidOf = (practice: PlannedPractice) =>
-    person.profile.planned.find(({ id }) => id === practice.laid.id) as PlannedSession
+  const laidOf = (practice: PlannedPractice) => plan.planned.find(({ id }) => id === practice.laid.id) as PlannedSession
   const move = (practice: PlannedPractice, to: { day: string; time: DayTime }, words: string) =>
     change(relaid(laidOf(practice), practice.laidOn, to, newId), [], words)
   /** Take practice off: this once, or (of what comes every week) with all that comes after. */
@@ -123,20 +130,20 @@ export function useWeek() {
     making.value = true
     failed.value = false
     proposed.value = []
-    const aims = rulesOn(person.settings.restPlan, addDays(from.value, 6))
+    const aims = rulesOn(settings.restPlan, addDays(from.value, 6))
     const ask = {
-      series: person.profile.series,
-      sessions: person.sessions,
-      planned: person.profile.planned,
-      seasonIds: person.profile.seasons.map(({ id }) => id),
-      stages: Object.fromEntries(latestStages(person.profile.stages)),
-      stageDays: person.profile.stages,
+      series: library.series,
+      sessions: journal.sessions,
+      planned: plan.planned,
+      seasonIds: plan.seasons.map(({ id }) => id),
+      stages: Object.fromEntries(latestStages(library.stages)),
+      stageDays: library.stages,
       keptIds: kept.value.map(({ formId }) => formId),
       from: from.value,
-      today: person.today,
-      dayEndsAtHour: person.settings.dayEndsAtHour,
+      today: journal.today,
+      dayEndsAtHour: settings.dayEndsAtHour,
       week: rules.value,
-      restDays: days.value.map(({ day }) => day).filter((day) => isRestOn(person.steadinessRules, day)),
+      restDays: days.value.map(({ day }) => day).filter((day) => isRestOn(journal.steadinessRules, day)),
       aimDays: aims?.aimDaysAWeek ?? null,
       aimMinutes: aims?.aimMinutesAWeek ?? null,
     }
@@ -190,7 +197,7 @@ export function useWeek() {
     keepProposed,
     dropProposed,
     fitted,
-    isRest: (day: string) => isRestOn(person.steadinessRules, day),
+    isRest: (day: string) => isRestOn(journal.steadinessRules, day),
     lay,
     move,
     edit,

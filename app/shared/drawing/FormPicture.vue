@@ -4,7 +4,8 @@ import { curveCatmullRomClosed, curveMonotoneX, line } from 'd3-shape'
 import { footingOf, formMyWay, wayFor, type Foot, type Form, type Side } from '#core/forms'
 import type { Step } from '#core/routine'
 import { breathLine } from '#core/timeline'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { STANCE_WORDS, directionPhrase } from '~/shared/words/practice'
 
 /**
@@ -24,14 +25,13 @@ const props = withDefaults(
   }>(),
   { step: undefined, side: 'none', moveIndex: 0, size: 'small', only: 'both', beside: false },
 )
-const person = usePersonStore()
-const way = computed(() => wayFor({ ...props.step, formId: props.form.id }, person.ways))
-const mine = computed(() => formMyWay(props.form, way.value, person.settings.rules).form)
+const library = useLibraryStore()
+const { settings } = useSettingsStore()
+const way = computed(() => wayFor({ ...props.step, formId: props.form.id }, library.ways))
+const mine = computed(() => formMyWay(props.form, way.value, settings.rules).form)
 const footing = computed(() => footingOf(mine.value, props.side, props.moveIndex))
 const breath = computed(() =>
-  props.only === 'both'
-    ? breathLine(props.form, { way: way.value, rules: person.settings.rules }, person.settings.pace)
-    : [],
+  props.only === 'both' ? breathLine(props.form, { way: way.value, rules: settings.rules }, settings.pace) : [],
 )
 
 /** The outline of a right sole, a foot long: heel, the outer edge, toes, the hollow. */

@@ -1,28 +1,37 @@
-import type { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import type { PlanFacts } from './facts'
 import { possibleNow } from './possible'
 
-/** The facts as the store has them at every moment: what is reckoned from some of them is reckoned anew when those change. */
-export const factsNow = (person: ReturnType<typeof usePersonStore>): PlanFacts => ({
-  person: person.profile,
-  settings: person.settings,
-  isPossible: possibleNow(person),
-  get sessions() {
-    return person.sessions
-  },
-  get isFullyLoaded() {
-    return person.isFullyLoaded
-  },
-  get routines() {
-    return person.routines
-  },
-  get formsById() {
-    return person.formsById
-  },
-  get today() {
-    return person.today
-  },
-  get steadinessRules() {
-    return person.steadinessRules
-  },
-})
+/** The facts as the stores have them at every moment: what is computed from some of them is computed anew when those change. */
+export function factsNow(): PlanFacts {
+  const workspace = useWorkspaceStore()
+  const library = useLibraryStore()
+  const journal = useJournalStore()
+  const { settings } = useSettingsStore()
+  return {
+    person: workspace.data,
+    settings,
+    isPossible: possibleNow(),
+    get sessions() {
+      return journal.sessions
+    },
+    get isFullyLoaded() {
+      return workspace.isFullyLoaded
+    },
+    get routines() {
+      return library.routines
+    },
+    get formsById() {
+      return library.formsById
+    },
+    get today() {
+      return journal.today
+    },
+    get steadinessRules() {
+      return journal.steadinessRules
+    },
+  }
+}

@@ -4,7 +4,7 @@ import { untilShipped } from '#data'
 import { deviceTimeZone, wallMs } from '~/shared/clock/wallClock'
 import { readElsewhere } from '~/shared/store/ahead'
 import type { Workspace } from '~/shared/store/database'
-import type { usePersonStore } from '~/shared/store/person'
+import type { useWorkspaceStore } from '~/shared/store/workspace'
 import type { AboutToday } from './facts'
 import { hourNow } from './hourNow'
 import type { TodayFound } from './planRequests'
@@ -20,12 +20,12 @@ export interface Opening {
 let opening: (Opening & { workspace: Workspace; read: PersonData | null }) | null = null
 
 /** What was begun when the store was opened; once, and only as long as the person is as was read then. */
-export function takeOpening({ workspace, profile }: Pick<ReturnType<typeof usePersonStore>, 'workspace' | 'profile'>) {
+export function takeOpening({ workspace, data }: Pick<ReturnType<typeof useWorkspaceStore>, 'workspace' | 'data'>) {
   const begun = opening
   opening = null
   if (begun?.workspace !== workspace || !begun.read) return null
   const { read } = begun
-  return (['settings', ...PERSON_LISTS] as const).every((list) => profile[list] === read[list]) ? begun : null
+  return (['settings', ...PERSON_LISTS] as const).every((list) => data[list] === read[list]) ? begun : null
 }
 
 /** From now on the worker reads what is opened, and judges today by it. */

@@ -1,7 +1,8 @@
 import { wrap, type Remote } from 'comlink'
 import { toRaw } from 'vue'
 import { CATALOGUE, SHIPPED_ROUTINES, shippedText } from '#data'
-import type { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { PlanWorker } from './plan.worker'
 import type { SentSetting, TodaySetting } from './planRequests'
@@ -44,12 +45,11 @@ export const isTold = (setting: TodaySetting): boolean => {
   )
 }
 
-/** What plans are made from, as the person has it now. */
-export const settingNow = ({ routines, setting, settings }: ReturnType<typeof usePersonStore>): TodaySetting => ({
-  routines,
-  ...setting,
-  conditions: settings.conditions,
-})
+/** The input of every plan, as the person has it now. */
+export function settingNow(): TodaySetting {
+  const { routines, setting } = useLibraryStore()
+  return { routines, ...setting, conditions: useSettingsStore().settings.conditions }
+}
 
 /** A copy that can be sent. What ships is most of all: it is only named. */
 function copyOf({ forms, routines, ...rest }: TodaySetting): SentSetting {

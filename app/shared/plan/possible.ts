@@ -1,6 +1,10 @@
 import { possibleAmong } from '#core/plan'
-import type { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 
-/** Whether a form can be done, in some version, with what I declare: asked of the store as it is at each call. */
-export const possibleNow = (person: ReturnType<typeof usePersonStore>) => (formId: string) =>
-  possibleAmong(person.formsById, person.setting, person.settings.conditions)(formId)
+/** Whether a form can be done, in some version, with the person's health settings as they are at each call. */
+export function possibleNow(): (formId: string) => boolean {
+  const library = useLibraryStore()
+  const { settings } = useSettingsStore()
+  return (formId) => possibleAmong(library.formsById, library.setting, settings.conditions)(formId)
+}

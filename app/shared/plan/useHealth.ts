@@ -3,7 +3,8 @@ import { adjustForHealth, type HealthAdjusted } from '#core/compose'
 import { concernsOf } from '#core/forms'
 import type { Routine } from '#core/routine'
 import { TooLongError, UnknownFormError, type PracticeSetting } from '#core/timeline'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 import { ASK_SOMEBODY, ASKS_FIRST_WORDS, healthPhrase } from '~/shared/words/health'
 
 /**
@@ -11,9 +12,10 @@ import { ASK_SOMEBODY, ASKS_FIRST_WORDS, healthPhrase } from '~/shared/words/hea
  * routine cannot be compiled, which the screens tell by themselves.
  */
 export function useHealth() {
-  const person = usePersonStore()
-  const concerns = computed(() => concernsOf(person.settings.conditions))
-  function adjusted(routine: Routine, setting: PracticeSetting = person.setting): HealthAdjusted | null {
+  const library = useLibraryStore()
+  const { settings } = useSettingsStore()
+  const concerns = computed(() => concernsOf(settings.conditions))
+  function adjusted(routine: Routine, setting: PracticeSetting = library.setting): HealthAdjusted | null {
     if (concerns.value.size === 0) return null
     try {
       const found = adjustForHealth({ routine, ...setting }, concerns.value)
@@ -23,7 +25,7 @@ export function useHealth() {
       throw error
     }
   }
-  function phrase(found: HealthAdjusted, setting: PracticeSetting = person.setting): string {
+  function phrase(found: HealthAdjusted, setting: PracticeSetting = library.setting): string {
     const names = (ids: readonly string[]) => ids.map((id) => setting.forms.find((form) => form.id === id)?.name ?? id)
     const changes = healthPhrase({ milder: names(found.milder), leftOut: names(found.leftOut) })
     return found.asksFirst ? `${ASKS_FIRST_WORDS[found.asksFirst]} ${changes} ${ASK_SOMEBODY}` : changes

@@ -1,12 +1,11 @@
 import { computed } from 'vue'
 import type { PlannedDay } from '#core/plan'
-import { usePersonStore } from '~/shared/store/person'
 import { openOn, weekFrom, weekRules } from './facts'
 import { factsNow } from './factsNow'
 
 /** The plan, week by week, and the practice that is open today. */
 export function usePlan() {
-  const facts = factsNow(usePersonStore())
+  const facts = factsNow()
   const openToday = computed(() => openOn(facts))
   return {
     openToday,

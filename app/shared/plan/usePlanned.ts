@@ -1,24 +1,26 @@
 import { computed } from 'vue'
 import type { PlannedSession, PlannedPractice } from '#core/plan'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { usePlanStore } from '~/shared/store/plan'
 import { askPlanner } from './planWorker'
 import { useSeasons } from './useSeasons'
 
 /** What is laid in a week, as routines: by name, and as each is begun. */
 export function usePlanned() {
-  const person = usePersonStore()
+  const library = useLibraryStore()
+  const plan = usePlanStore()
   const seasons = useSeasons()
   /** My routines, and the sessions that are next in my seasons. */
   const setting = computed(() => {
     const those = seasons.sessionRoutines.value
     return those.length === 0
       ? seasons.setting.value
-      : { ...seasons.setting.value, routines: [...those, ...person.routines] }
+      : { ...seasons.setting.value, routines: [...those, ...library.routines] }
   })
   const routineOf = (routineId: string | null) => setting.value.routines.find(({ id }) => id === routineId) ?? null
   const seriesOf = (laid: PlannedSession) =>
     laid.what.kind === 'series'
-      ? person.profile.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
+      ? library.series.find(({ id }) => id === (laid.what as { seriesId: string }).seriesId)
       : null
   /** What is laid, in words: the routine, and the series that it is a lesson of. */
   function nameOf({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>): string {
@@ -26,7 +28,7 @@ export function usePlanned() {
     const routine = routineOf(routineId)?.name
     if (laid.what.kind === 'season') {
       const { seasonId } = laid.what
-      return person.profile.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
+      return plan.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
     }
     if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a routine that is gone'
     return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'

@@ -2,7 +2,9 @@ import type { PlannedPractice } from '#core/plan'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { wallMs } from '~/shared/clock/wallClock'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { usePlanStore } from '~/shared/store/plan'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { usePlan } from './usePlan'
 import { quietNotice } from './quietNotice'
 
@@ -15,7 +17,9 @@ const told = new Set<string>()
 
 /** A quiet word before what is laid on today, once for each: as a notification where I allowed them, else on the page until it is done. */
 export function useReminder() {
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
+  const library = useLibraryStore()
+  const plan = usePlanStore()
   const { rules, openToday } = usePlan()
   const latest = ref<{ key: string; words: string } | null>(null)
   const waits = computed(() => (rules.value.reminds === null ? [] : openToday.value))
@@ -24,7 +28,7 @@ export function useReminder() {
 
   function look() {
     const before = rules.value.reminds
-    if (!person.opened || before === null || waits.value.length === 0) return
+    if (!workspace.opened || before === null || waits.value.length === 0) return
     const now = new Date(wallMs())
     const minuteNow = now.getHours() * 60 + now.getMinutes()
     for (const practice of waits.value) {
@@ -33,7 +37,7 @@ export function useReminder() {
       const minute = Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3))
       if (told.has(key) || minuteNow < minute - before || minuteNow > minute + MOST_LATE_MINUTES) continue
       told.add(key)
-      const named = [...person.routines, ...person.profile.seasons]
+      const named = [...library.routines, ...plan.seasons]
       const name = named.find(({ id }) => id === practice.routineId)?.name ?? 'Practice'
       const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is laid for now`
       void quietNotice(words, key)
@@ -41,7 +45,7 @@ export function useReminder() {
     }
   }
   useIntervalFn(look, EVERY_MS)
-  watch(() => person.opened, look, { immediate: true })
+  watch(() => workspace.opened, look, { immediate: true })
   const said = computed(() =>
     latest.value && waits.value.some((each) => keyOf(each) === latest.value!.key) ? latest.value.words : '',
   )

@@ -11,7 +11,10 @@ import {
 } from '#core/plan'
 import { addDays, weekStart } from '#core/journal'
 import type { Routine } from '#core/routine'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { usePlanStore } from '~/shared/store/plan'
+import { useSettingsStore } from '~/shared/store/settings'
 import { inOrderOfNames } from '~/shared/words/order'
 import { plainCopy } from '~/shared/store/plainCopy'
 import type { TodaySetting } from './planRequests'
@@ -25,32 +28,33 @@ const WEEKS_AHEAD = 2
 
 /** My seasons: where each stands, and the session that is next in it. */
 export function useSeasons() {
-  const person = usePersonStore()
+  const library = useLibraryStore()
+  const journal = useJournalStore()
+  const plan = usePlanStore()
+  const { settings } = useSettingsStore()
   const { openToday, weekFrom } = usePlan()
   const { keptById, learnedIds, longestStill } = useKept()
 
-  const requestOf = (season: Season, planned = person.profile.planned): SeasonRequest => ({
+  const requestOf = (season: Season, planned = plan.planned): SeasonRequest => ({
     season,
     planned,
-    sessions: person.sessions,
-    stages: person.profile.stages,
-    forms: person.formsById,
-    isPossible: possibleNow(person),
-    today: person.today,
-    dayEndsAtHour: person.settings.dayEndsAtHour,
+    sessions: journal.sessions,
+    stages: library.stages,
+    forms: library.formsById,
+    isPossible: possibleNow(),
+    today: journal.today,
+    dayEndsAtHour: settings.dayEndsAtHour,
   })
   const planOf = (season: Season) => seasonPlan(requestOf(season))
   const seasons = computed(() =>
-    [...person.profile.seasons].sort(
-      (one, other) => other.startDay.localeCompare(one.startDay) || inOrderOfNames(one, other),
-    ),
+    [...plan.seasons].sort((one, other) => other.startDay.localeCompare(one.startDay) || inOrderOfNames(one, other)),
   )
 
   /** The day of a season that is next: open today, or the first that is laid ahead; null where nothing is. */
   function nextDay(season: Season): SeasonDay | null {
     const open = openToday.value.find(({ laid }) => isPlannedFor(laid, season.id))
-    if (open) return { day: person.today, minutes: open.laid.minutes }
-    const monday = weekStart(person.today < season.startDay ? season.startDay : person.today)
+    if (open) return { day: journal.today, minutes: open.laid.minutes }
+    const monday = weekStart(journal.today < season.startDay ? season.startDay : journal.today)
     for (let week = 0; week < WEEKS_AHEAD; week += 1) {
       const next = weekFrom(addDays(monday, 7 * week))
         .flatMap(({ practice }) => practice)
@@ -61,11 +65,11 @@ export function useSeasons() {
   }
   /** What the next session of a season is for; today's, where nothing more is laid. */
   const nextSession = (season: Season) =>
-    seasonSessionOn(requestOf(season), nextDay(season) ?? { day: person.today, minutes: null })
+    seasonSessionOn(requestOf(season), nextDay(season) ?? { day: journal.today, minutes: null })
 
-  const setting = computed(() => settingNow(person))
+  const setting = computed(settingNow)
   const running = computed(() =>
-    seasons.value.filter(({ startDay, weeks }) => addDays(startDay, weeks * 7) > person.today),
+    seasons.value.filter(({ startDay, weeks }) => addDays(startDay, weeks * 7) > journal.today),
   )
   const asked = computed(() =>
     running.value.flatMap((season) => {
@@ -90,12 +94,12 @@ export function useSeasons() {
         return
       }
       const ask = {
-        stages: Object.fromEntries(latestStages(person.profile.stages)),
+        stages: Object.fromEntries(latestStages(library.stages)),
         kept: keptById.value,
         learnedIds: learnedIds.value,
         longestStillSeconds: longestStill.value,
-        lately: latelyOf(person.sessions, person.forms, person.today, person.settings.dayEndsAtHour),
-        today: person.today,
+        lately: latelyOf(journal.sessions, library.forms, journal.today, settings.dayEndsAtHour),
+        today: journal.today,
       }
       const now = JSON.stringify([asked.value, ask])
       if (now === before[1] && setting.value === before[0]) return

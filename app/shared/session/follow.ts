@@ -21,7 +21,9 @@ import { keepTime, nowMs, setSessionClock } from '~/shared/clock/sessionClock'
 import { deviceTimeZone } from '~/shared/clock/wallClock'
 import { createSessionSound } from '~/shared/sound/sessionSound'
 import { useInterrupted } from './interrupted'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import type { StoredRunning } from '~/shared/store/database'
 import { storedRunning } from './runningKeeper'
 import { createSessionPlan, type Beside, type Today } from './sessionPlan'
@@ -44,7 +46,9 @@ function nextPhasesMs(state: RunnerState): number[] | null {
 
 /** The session under way: a runner driven by the clock, heard as it goes (`sessionSound`), stored as it goes (`sessionRecord`). `sessionPlan` prepares it. */
 export const useFollowStore = defineStore('follow', () => {
-  const person = usePersonStore()
+  const workspaceStore = useWorkspaceStore()
+  const library = useLibraryStore()
+  const { settings } = useSettingsStore()
   const state = shallowRef<RunnerState | null>(null)
   const before = shallowRef<Felt>(NOT_SAID)
   /** What was last done at a command, or could not be; and that the device slept. */
@@ -54,11 +58,11 @@ export const useFollowStore = defineStore('follow', () => {
   /** Another tab has the session now; the screen that showed it leaves. */
   const takenOver = shallowRef(false)
   let letGo: (() => void) | null = null
-  const { written, led, planRoutine, planToday } = createSessionPlan(person)
-  const stored = createSessionRecord(person, () => ({ id, timeZone, before: before.value }))
+  const { written, led, planRoutine, planToday } = createSessionPlan()
+  const stored = createSessionRecord(() => ({ id, timeZone, before: before.value }))
   const { record, kept } = stored
   const sound = createSessionSound(
-    () => ({ sound: person.settings.sound, voice: person.settings.voice, recordings: person.profile.recordings }),
+    () => ({ sound: settings.sound, voice: settings.voice, recordings: library.recordings }),
     beat,
   )
   const { interrupted, elsewhere, ...interruption } = useInterrupted(() => isUnderWay(state.value))
@@ -111,9 +115,9 @@ export const useFollowStore = defineStore('follow', () => {
     if (!isUnderWay(state.value)) return
     leave()
     takenOver.value = true
-    person.notify('taken over', 'The session goes on in another tab.')
+    workspaceStore.notify('taken over', 'The session goes on in another tab.')
   }
-  person.tabs.listen((message) => {
+  workspaceStore.tabs.listen((message) => {
     if (message.kind === 'yield' && message.sessionId === id && isUnderWay(state.value)) void yieldIt()
   })
   /** All that happened is written before the other tab goes on from it. */
@@ -212,7 +216,7 @@ export const useFollowStore = defineStore('follow', () => {
   async function takeOver(): Promise<boolean> {
     const other = elsewhere.value
     if (!other) return false
-    person.tabs.tell({ kind: 'yield', sessionId: other.id })
+    workspaceStore.tabs.tell({ kind: 'yield', sessionId: other.id })
     return takeUpStored(other, true)
   }
   async function takeUpStored(running: StoredRunning, takesOver: boolean): Promise<boolean> {
@@ -224,7 +228,7 @@ export const useFollowStore = defineStore('follow', () => {
       await interruption.lookForInterrupted()
       return false
     }
-    const { sessions } = await storedRunning(person.kept)
+    const { sessions } = await storedRunning(workspaceStore.kept)
     const latest = sessions.find((each) => each.id === running.id) ?? running
     // The wall clock may have been set back since: time does not run backward in a session.
     setSessionClock(latest.running.aliveAtMs)
@@ -236,7 +240,7 @@ export const useFollowStore = defineStore('follow', () => {
     interruption.leaveOut(running.id)
     elsewhere.value = null
     // The tab that gave it up, and any other, can say now where it is.
-    person.tabs.tell({ kind: 'changed', workspace: person.workspace, what: 'running' })
+    workspaceStore.tabs.tell({ kind: 'changed', workspace: workspaceStore.workspace, what: 'running' })
     return true
   }
   /** Close the sound and forget the session on the screen; what is stored stays. */

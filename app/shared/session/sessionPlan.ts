@@ -5,7 +5,8 @@ import { asLearned, formIdsOf, inVersionToday, stepFor, type Routine, type Today
 import type { SessionPlan } from '#core/runner'
 import type { Companion } from '#core/timeline'
 import { SPARE_CLOSING } from '#data'
-import type { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 
 /** What a session can also be: the closing of practice done elsewhere, or a lesson of a series. */
 export type Beside = Pick<SessionPlan, 'elsewhereSeconds' | 'lesson'>
@@ -22,7 +23,9 @@ export interface Today {
 }
 
 /** The plan of the session that is prepared: its routine in the way of today, adjusted for the health settings. */
-export function createSessionPlan(person: ReturnType<typeof usePersonStore>) {
+export function createSessionPlan() {
+  const library = useLibraryStore()
+  const { settings } = useSettingsStore()
   let planned: { routine: Routine; beside: Beside } | null = null
   /** The same routine as it is written, in the way of today. */
   const written = shallowRef<Routine | null>(null)
@@ -40,8 +43,8 @@ export function createSessionPlan(person: ReturnType<typeof usePersonStore>) {
    */
   function planToday({ version, weightKg, leadsAsLearned, companions, asWritten }: Today): SessionPlan | null {
     if (!planned) return null
-    const learned = leadsAsLearned ? asLearned(planned.routine, person.stageOf) : planned.routine
-    const routine = version ? inVersionToday(learned, person.setting, version, weightKg) : learned
+    const learned = leadsAsLearned ? asLearned(planned.routine, library.stageOf) : planned.routine
+    const routine = version ? inVersionToday(learned, library.setting, version, weightKg) : learned
     const together = companions.length > 0 ? { companions: companions.map((companion) => ({ ...companion })) } : {}
     return lead({ ...planOf(routine), ...planned.beside, ...together }, asWritten)
   }
@@ -50,21 +53,21 @@ export function createSessionPlan(person: ReturnType<typeof usePersonStore>) {
    * person can refuse them.
    */
   function asWritten(routine: Routine): Routine {
-    const stored = person.routines.find(({ id }) => id === routine.id)
-    const concerns = concernsOf(person.settings.conditions)
-    return stored && concerns.size > 0 ? unadjusted({ ...person.setting, routine }, stored, concerns) : routine
+    const stored = library.routines.find(({ id }) => id === routine.id)
+    const concerns = concernsOf(settings.conditions)
+    return stored && concerns.size > 0 ? unadjusted({ ...library.setting, routine }, stored, concerns) : routine
   }
   /** Adjust a plan for the health settings; every session passes here. */
   function lead(plan: SessionPlan, isAsWritten = false): SessionPlan {
     written.value = plan.routine
-    led.value = ledPlan(plan, concernsOf(person.settings.conditions), isAsWritten)
+    led.value = ledPlan(plan, concernsOf(settings.conditions), isAsWritten)
     return led.value.plan
   }
   /** The plan for following a routine, with a spare closing in case the routine has none. */
   function planOf(routine: Routine): SessionPlan {
-    const { forms, ways, ...setting } = person.setting
+    const { forms, ways, ...setting } = library.setting
     const used = new Set([...formIdsOf(routine), ...SPARE_CLOSING])
-    const closing = SPARE_CLOSING.flatMap((formId) => person.formsById.get(formId) ?? [])
+    const closing = SPARE_CLOSING.flatMap((formId) => library.formsById.get(formId) ?? [])
     return {
       ...setting,
       routine,

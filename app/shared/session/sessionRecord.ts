@@ -1,7 +1,9 @@
 import { shallowRef, watch } from 'vue'
 import type { SessionRecord } from '#core/journal'
 import type { RunnerState } from '#core/runner'
-import type { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useLibraryStore } from '~/shared/store/library'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { createRunningKeeper, recordFrom } from './runningKeeper'
 import { deletionOf } from '~/shared/store/saving'
 
@@ -12,10 +14,10 @@ const NOTHING_BELOW_SECONDS = 1
  * What of the followed session is stored: the session itself as it goes, and its record at the end, with the stages of learning that it moves. `about` says
  * which session it is.
  */
-export function createSessionRecord(
-  person: ReturnType<typeof usePersonStore>,
-  about: () => Parameters<typeof createRunningKeeper>[1],
-) {
+export function createSessionRecord(about: () => Parameters<typeof createRunningKeeper>[1]) {
+  const workspace = useWorkspaceStore()
+  const library = useLibraryStore()
+  const journal = useJournalStore()
   const record = shallowRef<SessionRecord | null>(null)
   /** Whether the record of the session that has ended is in the journal yet. */
   const kept = shallowRef<'being written' | 'kept' | 'not kept' | 'nothing'>('being written')
@@ -25,7 +27,7 @@ export function createSessionRecord(
 
   /** Store the session as far as it has gone. */
   function write(state: RunnerState) {
-    keeper ??= createRunningKeeper(person.kept, about())
+    keeper ??= createRunningKeeper(workspace.kept, about())
     void keeper.keep(state)
   }
   /** Wait until all that was written of it is stored. */
@@ -40,21 +42,21 @@ export function createSessionRecord(
     record.value = recordFrom(state, about())
     const finished = record.value
     if (!finished) return false
-    keeper ??= createRunningKeeper(person.kept, about())
+    keeper ??= createRunningKeeper(workspace.kept, about())
     kept.value = 'being written'
     const endedId = about().id
     void keeper.finally(async () => {
       // A session that ended at once is not stored.
       if (finished.practisedSeconds < NOTHING_BELOW_SECONDS) {
         kept.value = 'nothing'
-        await person.kept.deleteRunning(endedId)
+        await workspace.kept.deleteRunning(endedId)
         return
       }
-      const isKept = await person.putSession(finished)
-      movedStages = isKept ? await person.moveStages(finished) : []
+      const isKept = await journal.putSession(finished)
+      movedStages = isKept ? await library.moveStages(finished) : []
       if (record.value?.id === endedId) kept.value = isKept ? 'kept' : 'not kept'
       // What it was followed from goes only when its record is there.
-      if (isKept) await person.kept.deleteRunning(endedId)
+      if (isKept) await workspace.kept.deleteRunning(endedId)
     })
     return true
   }
@@ -68,7 +70,7 @@ export function createSessionRecord(
     record.value = null
     const { id } = about()
     void keeper?.finally(async () => {
-      await person.change(withoutRecord(id))
+      await workspace.change(withoutRecord(id))
     })
     keeper = null
   }
@@ -77,7 +79,7 @@ export function createSessionRecord(
     if (!record.value) return
     const { id: discardedId } = record.value
     await settled()
-    await person.change(withoutRecord(discardedId))
+    await workspace.change(withoutRecord(discardedId))
     movedStages = []
   }
   /** Add how it felt to the record that was stored at the end. */
@@ -86,22 +88,22 @@ export function createSessionRecord(
     await settled()
     record.value = { ...record.value, ...said }
     const noted = record.value
-    kept.value = (await person.putSession(noted)) ? 'kept' : 'not kept'
+    kept.value = (await journal.putSession(noted)) ? 'kept' : 'not kept'
     // What had to be looked up may move no form on that was moved on by the session's end.
     if (said.recall === undefined || movedStages.length === 0) return
-    await person.change(movedStages.map((stageId) => deletionOf('stages', stageId)))
-    movedStages = await person.moveStages(noted)
+    await workspace.change(movedStages.map((stageId) => deletionOf('stages', stageId)))
+    movedStages = await library.moveStages(noted)
   }
 
   // A database that was deleted under the session, and one that was written back, gets all of the session anew.
-  watch(() => person.wasDeleted, letGo)
+  watch(() => workspace.wasDeleted, letGo)
   // What could not be written at first may be written later.
   watch(
-    () => record.value !== null && person.isRefused('sessions', record.value.id),
+    () => record.value !== null && workspace.isRefused('sessions', record.value.id),
     (isUnkept, wasUnkept) => {
       if (!wasUnkept || isUnkept || kept.value !== 'not kept' || !record.value) return
       kept.value = 'kept'
-      void person.kept.deleteRunning(record.value.id)
+      void workspace.kept.deleteRunning(record.value.id)
     },
   )
   return { record, kept, write, settled, letGo, finish, takeBack, discard, note }

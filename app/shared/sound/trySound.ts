@@ -3,21 +3,23 @@ import type { Cue } from '#core/sound'
 import { createPlayer } from './player'
 import { startSoundWorker } from './soundWorker'
 import { createSpeaker } from './speaker'
-import { usePersonStore } from '~/shared/store/person'
+import { useLibraryStore } from '~/shared/store/library'
+import { useSettingsStore } from '~/shared/store/settings'
 
 const LINGERS_MS = 6000
 
 /** Play some cues at once, by themselves, with the sound as it is set. */
 export function useTrySound() {
-  const person = usePersonStore()
+  const library = useLibraryStore()
+  const { settings } = useSettingsStore()
   let end: (() => void) | null = null
   async function play(cues: readonly Cue[]) {
     end?.()
     const worker = startSoundWorker(1000, () => undefined)
     const speaker = createSpeaker()
     await speaker.open()
-    speaker.set(person.settings.voice, person.profile.recordings)
-    const player = createPlayer(worker, speaker, { ...person.settings.sound, silent: false })
+    speaker.set(settings.voice, library.recordings)
+    const player = createPlayer(worker, speaker, { ...settings.sound, silent: false })
     await player.unlock()
     const from = player.context.currentTime
     player.schedule(cues, (atSeconds) => from + atSeconds)

@@ -8,7 +8,7 @@ import {
   type Totals,
 } from '#core/timeline'
 import type { Routine } from '#core/routine'
-import { usePersonStore } from './person'
+import { useLibraryStore } from './library'
 
 /** A routine compiled at my pace, my way and by my house rules; or the sentence that says why it cannot be. */
 export type Compiled =
@@ -16,8 +16,8 @@ export type Compiled =
 
 /** Compiles routines for the screens, with what the person has set now where nothing else is said. */
 export function useCompiled() {
-  const person = usePersonStore()
-  return (routine: Routine, setting: PracticeSetting = person.setting): Compiled => {
+  const library = useLibraryStore()
+  return (routine: Routine, setting: PracticeSetting = library.setting): Compiled => {
     try {
       const timeline = compileTimeline({ routine, ...setting })
       return { ok: true, timeline, totals: totalsOf(timeline) }

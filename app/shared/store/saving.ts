@@ -1,8 +1,6 @@
 import type { Ref, ShallowRef } from 'vue'
 import type { Fault } from '#core/basics'
-import type { Form, Way } from '#core/forms'
 import type { ListName, PersonData, Settings } from '#core/formats'
-import type { JournalChange } from '#core/journal'
 import { wallMs } from '~/shared/clock/wallClock'
 import { lastStateOf, type Change, type ItemChange } from './changes'
 import { checksNow, untilChecks } from './checking'
@@ -131,15 +129,6 @@ export function createSaving({ queue, workspace, person, find, notify, tell }: S
   /** Save an item. */
   const put = <K extends ListName>(list: K, item: PersonData[K][number]) => change([stateOf(list, item)])
   const remove = (list: ListName, id: string) => change([deletionOf(list, id)])
-  /** Change the journal: all of it or nothing. */
-  const changeSessions = ({ go, come }: JournalChange) =>
-    change([
-      ...go.filter((id) => !come.some((session) => session.id === id)).map((id) => deletionOf('sessions', id)),
-      ...come.map((session) => stateOf('sessions', session)),
-    ])
-  /** Save a form of my own; `from` is the state that was edited, if that may be older than the one in memory. */
-  const putForm = (form: Form, from?: Form) => change([{ ...stateOf('forms', form), from }])
-  const putWay = (way: Way) => put('ways', way)
 
   type SettingsChange = Partial<Settings> | ((now: Settings) => Partial<Settings>)
   /** Change settings; faulty ones are refused and named. A function is given the settings as they are at that moment. */
@@ -157,5 +146,5 @@ export function createSaving({ queue, workspace, person, find, notify, tell }: S
     return isHere ? [] : [{ path: 'settings', message: 'The settings could not be checked, and are as they were.' }]
   }
 
-  return { change, put, remove, changeSessions, saveSettings, putForm, putWay }
+  return { change, put, remove, saveSettings }
 }

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ownSensations, SENSATION_LIMITS, SENSATIONS } from '#core/journal'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
 import { sensationPhrase } from '~/shared/words/body'
 
 /** What was felt: as many as there were, or none; also in words of one's own, which are offered again. */
 const model = defineModel<string[]>({ required: true })
-const person = usePersonStore()
+const journal = useJournalStore()
 const OWN_OFFERED = 8
 
-const earlier = ownSensations(person.sessions, OWN_OFFERED)
+const earlier = ownSensations(journal.sessions, OWN_OFFERED)
 const offered = computed(() => [...new Set([...SENSATIONS, ...earlier, ...model.value])])
 function toggle(sensation: string) {
   model.value = model.value.includes(sensation)

@@ -1,10 +1,10 @@
 import { computed } from 'vue'
 import { usePreferredDark } from '@vueuse/core'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 
 /** Whether it is shown as at night: as I set it, or as the device has it. */
 export function useNight() {
-  const person = usePersonStore()
+  const { settings } = useSettingsStore()
   const deviceDark = usePreferredDark()
-  return computed(() => (person.settings.theme === 'device' ? deviceDark.value : person.settings.theme === 'night'))
+  return computed(() => (settings.theme === 'device' ? deviceDark.value : settings.theme === 'night'))
 }

@@ -1,6 +1,6 @@
 import { ref, computed, onMounted } from 'vue'
 import { fontPixels } from '#core/basics'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
 
 const FONT = '"Plain Zero", "Atkinson Hyperlegible Next Variable", sans-serif'
 
@@ -14,13 +14,13 @@ export function capitalShare(): number {
 
 /** The size of type that can be read from where I stand. */
 export function useReadableType() {
-  const person = usePersonStore()
+  const { settings } = useSettingsStore()
   const share = ref(0.67)
   onMounted(() => {
     void document.fonts.ready.then(() => (share.value = capitalShare()))
   })
   const pixels = computed(() => {
-    const { metres, cardPixels } = person.settings.viewing
+    const { metres, cardPixels } = settings.viewing
     return fontPixels(metres, cardPixels, share.value)
   })
   return { pixels }

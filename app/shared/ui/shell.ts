@@ -1,13 +1,15 @@
 import { watch } from 'vue'
 import { rememberShown } from '~/shared/store/lastAppearance'
-import { usePersonStore } from '~/shared/store/person'
+import { useSettingsStore } from '~/shared/store/settings'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 
 /** Leave for the next start, before anything of the store is read, how the application is shown. */
 export function rememberForShell() {
-  const person = usePersonStore()
+  const workspace = useWorkspaceStore()
+  const { settings } = useSettingsStore()
   watch(
-    () => person.opened && ([person.settings.theme, person.settings.dayEndsAtHour] as const),
-    (isOpen) => void (isOpen && rememberShown(person.settings)),
+    () => workspace.opened && ([settings.theme, settings.dayEndsAtHour] as const),
+    (isOpen) => void (isOpen && rememberShown(settings)),
     { immediate: true },
   )
 }

@@ -21,8 +21,8 @@ import type { Component } from 'vue'
 import { createMemoryHistory, createRouter, RouterLink } from 'vue-router'
 import { newPerson, type PersonData } from '#core/formats'
 import { openWorkspace } from '~/shared/store/database'
-import { usePersonStore } from '~/shared/store/person'
 import { replaceAll } from '~/shared/store/writing'
+import { useStores } from '../../stores'
 import { setRouter } from './nuxt'
 
 const components = {
@@ -62,9 +62,9 @@ export async function openPage(path: string, person: Partial<PersonData> = {}, t
   database.close()
   const pinia = createPinia()
   setActivePinia(pinia)
-  const store = usePersonStore()
-  await store.open()
-  await store.untilWhole()
+  const stores = useStores()
+  await stores.workspace.open()
+  await stores.workspace.untilWhole()
   const router = createRouter({ history: createMemoryHistory(), routes })
   setRouter(router)
   await router.push(path)
@@ -72,7 +72,7 @@ export async function openPage(path: string, person: Partial<PersonData> = {}, t
     { template: '<main><RouterView /></main>' },
     { global: { plugins: [pinia, router, PrimeVue, ConfirmationService, ToastService], components } },
   )
-  return { router, store, ...hands() }
+  return { router, stores, ...hands() }
 }
 
 /** Wait until this holds: a moment, but for a busy machine. */

@@ -6,7 +6,7 @@ import { PERSON_LISTS, newPerson, readArchive, toArchive, writeArchive, type Per
 import { demoPerson, SHIPPED_IDS } from '#data'
 import { MOST_SNAPSHOTS, openWorkspace, snapshotsOf } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { snapshotText } from '~/features/exchange/snapshotText'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 
@@ -113,21 +113,21 @@ describe('what was here before', () => {
 
   it('is there after an import and an erasing, and can be gone back to', async () => {
     setActivePinia(createPinia())
-    const person = usePersonStore()
-    await person.open()
+    const workspace = useWorkspaceStore()
+    await workspace.open()
     const archive = async (of: PersonData) => {
-      const read = await person.readText(writeArchive(toArchive(of, '2026-03-01T06:30:00.000Z')))
+      const read = await workspace.readText(writeArchive(toArchive(of, '2026-03-01T06:30:00.000Z')))
       if (!read.ok) throw new Error(read.faults.map(({ message }) => message).join(' '))
       return read.value
     }
-    await person.takeArchive(await archive(rich()))
-    expect(await person.erase()).toBe('')
-    expect(person.profile.seasons).toEqual([])
-    const [latest] = await person.snapshots()
+    await workspace.takeArchive(await archive(rich()))
+    expect(await workspace.erase()).toBe('')
+    expect(workspace.data.seasons).toEqual([])
+    const [latest] = await workspace.snapshots()
     expect(latest!.why).toBe('erase')
-    const read = await person.readText(snapshotText(latest!, person.settings))
-    expect(read.ok && (await person.takeArchive(read.value, 'goBack'))).toBe('')
-    await person.untilWhole()
-    expect(byId(person.profile)).toEqual(byId(rich()))
+    const read = await workspace.readText(snapshotText(latest!, workspace.data.settings))
+    expect(read.ok && (await workspace.takeArchive(read.value, 'goBack'))).toBe('')
+    await workspace.untilWhole()
+    expect(byId(workspace.data)).toEqual(byId(rich()))
   })
 })

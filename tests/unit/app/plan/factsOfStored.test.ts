@@ -11,7 +11,7 @@ import { factsOfStored } from '~/shared/plan/factsOfStored'
 import { settingNow } from '~/shared/plan/planWorker'
 import { readPerson } from '~/shared/store/checks'
 import { openWorkspace } from '~/shared/store/database'
-import { usePersonStore } from '~/shared/store/person'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { replaceAll } from '~/shared/store/writing'
 
 const byId = <T extends { id: string }>(all: readonly T[]) => new Map(all.map((each) => [each.id, each]))
@@ -31,14 +31,13 @@ async function both(kept: PersonData, at: string) {
   vi.setSystemTime(new Date(at))
   const database = await openWorkspace('own')
   await replaceAll(database, kept)
-  const store = usePersonStore()
-  await store.open()
+  await useWorkspaceStore().open()
   const stored = await readPerson(database, true)
   const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone
   const [facts, setting] = factsOfStored(stored, SHIPPED, { atMs: Date.parse(at), timeZone })
-  const page = factsNow(store)
+  const page = factsNow()
   const about = (of: typeof facts) => aboutToday(of, openOn(of), 7.5)
-  return { page: about(page), worker: about(facts), settings: [settingNow(store), setting], open: openOn(facts) }
+  return { page: about(page), worker: about(facts), settings: [settingNow(), setting], open: openOn(facts) }
 }
 
 it.each([

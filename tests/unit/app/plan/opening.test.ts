@@ -34,13 +34,13 @@ it('what was begun when the store was opened is taken once, with all that was to
   const person = await open()
   await vi.waitFor(() => expect(remote.today).toHaveBeenCalled())
   tell(found(false))
-  const begun = takeOpening({ workspace: 'own', profile: person })!
+  const begun = takeOpening({ workspace: 'own', data: person })!
   expect(await begun.about).toBe(about)
   const heard: unknown[] = []
   begun.listen((now) => heard.push(now?.isDone))
   tell(found(true))
   expect(heard).toEqual([false, true])
-  expect(takeOpening({ workspace: 'own', profile: person })).toBeNull()
+  expect(takeOpening({ workspace: 'own', data: person })).toBeNull()
 })
 
 it.each(['settings', 'sessions', 'routines', 'planned'] as const)(
@@ -48,22 +48,22 @@ it.each(['settings', 'sessions', 'routines', 'planned'] as const)(
   async (list) => {
     const person = await open()
     const changed = { ...person, [list]: list === 'settings' ? { ...person.settings } : [...person[list]] }
-    expect(takeOpening({ workspace: 'own', profile: changed })).toBeNull()
+    expect(takeOpening({ workspace: 'own', data: changed })).toBeNull()
   },
 )
 
 it('it is not taken in another workspace, nor where the page had to read by itself', async () => {
   const person = await open()
-  expect(takeOpening({ workspace: 'demo', profile: person })).toBeNull()
+  expect(takeOpening({ workspace: 'demo', data: person })).toBeNull()
   remote.read.mockRejectedValue(new Error('The worker cannot be had.'))
   await readLatest({} as never, 'own').catch(() => undefined)
-  expect(takeOpening({ workspace: 'own', profile: person })).toBeNull()
+  expect(takeOpening({ workspace: 'own', data: person })).toBeNull()
 })
 
 it('a worker that breaks down says so to whoever listens, and the page asks by itself', async () => {
   remote.today.mockReturnValue(new Promise(() => undefined))
   const person = await open()
-  const begun = takeOpening({ workspace: 'own', profile: person })!
+  const begun = takeOpening({ workspace: 'own', data: person })!
   const heard: unknown[] = []
   begun.listen((now) => heard.push(now))
   await new Promise((resolve) => setTimeout(resolve))

@@ -6,9 +6,18 @@ import { aRoutine, aStep } from '../../../helpers'
 
 const kept = vi.hoisted(() => ({ person: { routines: [] as unknown[], routineVersions: [] as unknown[] } }))
 const written = vi.hoisted(() => ({ routines: [] as unknown[] }))
-vi.mock('~/shared/store/person', () => ({
-  usePersonStore: () => ({
-    profile: kept.person,
+vi.mock('~/shared/store/library', () => ({
+  useLibraryStore: () => ({
+    get ownRoutines() {
+      return kept.person.routines
+    },
+    get routineVersions() {
+      return kept.person.routineVersions
+    },
+  }),
+}))
+vi.mock('~/shared/store/workspace', () => ({
+  useWorkspaceStore: () => ({
     change: async (states: { list: string; id: string; to: unknown }[]) => {
       for (const { list, id, to } of states) {
         if (list === 'routines') written.routines.push(to)

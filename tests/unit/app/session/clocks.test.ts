@@ -1,11 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { steadyPace } from '#core/breath'
-import { FIRST_SETTINGS } from '#core/formats'
 import { practiceDay, type SessionRecord } from '#core/journal'
 import { useFollowStore } from '~/shared/session/follow'
-import type { StoredAlive, StoredRunning } from '~/shared/store/database'
-import { aForm, aRoutine, aStep, NO_WAITING } from '../../../helpers'
+import { aRoutine, aStep } from '../../../helpers'
+import { forgetStored, stored } from './fakeStores'
 
 /** The real clock of the session, on a wall clock and a steady clock that the test moves; only the zone is given. */
 const device = vi.hoisted(() => ({ zone: 'Europe/Lisbon' }))
@@ -13,33 +11,10 @@ vi.mock('~/shared/clock/wallClock', async (original) => ({ ...(await original())
 vi.mock('~/shared/sound/sessionSound', () => ({
   createSessionSound: () => new Proxy({}, { get: (_, name) => (name === 'cuesFor' ? () => [] : () => undefined) }),
 }))
-const kept = vi.hoisted(() => ({
-  sessions: [] as unknown[],
-  running: undefined as unknown,
-  alive: undefined as unknown,
-}))
-const FORM = aForm({ id: 'rise', name: 'Rise' })
-vi.mock('~/shared/store/person', () => ({
-  usePersonStore: () => ({
-    settings: FIRST_SETTINGS,
-    profile: { recordings: [] },
-    setting: { forms: [FORM], ways: [], pace: steadyPace(4, 6), rules: NO_WAITING },
-    formsById: new Map([['rise', FORM]]),
-    moveStages: async () => [],
-    putSession: async (session: unknown) => kept.sessions.push(session) > 0,
-    tabs: { tell: () => undefined, listen: () => () => undefined },
-    notify: () => undefined,
-    wasDeleted: false,
-    isRefused: () => false,
-    routines: [],
-    kept: {
-      putRunning: async (value: StoredRunning) => ((kept.running = value), true),
-      putAlive: async (value: StoredAlive) => ((kept.alive = value), true),
-      all: async () => ({ running: [kept.running].filter(Boolean), alive: [kept.alive].filter(Boolean) }),
-      deleteRunning: async () => ((kept.running = kept.alive = undefined), true),
-    },
-  }),
-}))
+vi.mock('~/shared/store/workspace', async () => (await import('./fakeStores')).fakeWorkspace)
+vi.mock('~/shared/store/settings', async () => (await import('./fakeStores')).fakeSettings)
+vi.mock('~/shared/store/journal', async () => (await import('./fakeStores')).fakeJournal)
+vi.mock('~/shared/store/library', async () => (await import('./fakeStores')).fakeLibrary)
 const routine = aRoutine([aStep('a', 'rise', { count: 5 })])
 const soon = () => new Promise((resolve) => setTimeout(resolve))
 const MINUTE_MS = 60_000
@@ -62,7 +37,7 @@ async function followToItsEnd(): Promise<SessionRecord> {
   pass(60)
   expect(follow.state!.status).toBe('ended')
   await soon()
-  return kept.sessions.at(-1) as SessionRecord
+  return stored.sessions.at(-1) as SessionRecord
 }
 function beginAt(instant: string) {
   vi.setSystemTime(new Date(instant))
@@ -72,8 +47,7 @@ function beginAt(instant: string) {
 
 beforeEach(() => {
   vi.useFakeTimers({ toFake: ['Date', 'performance'] })
-  kept.sessions = []
-  kept.running = kept.alive = undefined
+  forgetStored()
   device.zone = 'Europe/Lisbon'
   startTab()
 })

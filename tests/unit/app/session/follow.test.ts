@@ -1,12 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { steadyPace } from '#core/breath'
 import { closeNow, refitRemainder } from '#core/compose'
-import { FIRST_SETTINGS } from '#core/formats'
-import type { SessionRecord } from '#core/journal'
 import { useFollowStore } from '~/shared/session/follow'
-import type { StoredAlive, StoredRunning } from '~/shared/store/database'
-import { aForm, aRoutine, aStep, NO_WAITING } from '../../../helpers'
+import { aRoutine, aStep } from '../../../helpers'
+import { forgetStored, stored } from './fakeStores'
 
 const clock = vi.hoisted(() => ({ ms: 0 }))
 vi.mock('~/shared/clock/wallClock', () => ({ deviceTimeZone: () => 'Europe/Lisbon' }))
@@ -31,47 +28,12 @@ vi.mock('~/shared/sound/sessionSound', () => ({
     close: () => sound.calls.push('close'),
   }),
 }))
-const stored = vi.hoisted(() => ({
-  sessions: [] as unknown[],
-  removed: [] as string[],
-  running: undefined as unknown,
-  alive: undefined as unknown,
-}))
-vi.mock('~/shared/store/person', () => ({
-  usePersonStore: () => ({
-    settings: FIRST_SETTINGS,
-    profile: { recordings: [] },
-    setting: { forms: FORMS, ways: [], pace: steadyPace(4, 6), rules: NO_WAITING },
-    formsById: new Map(FORMS.map((form) => [form.id, form])),
-    moveStages: async () => ['moved'],
-    putSession: async (session: unknown) => stored.sessions.push(session) > 0,
-    change: async (states: { list: string; id: string }[]) => {
-      stored.removed.push(...states.map(({ list, id }) => `${list}/${id}`))
-      stored.sessions = stored.sessions.filter((each) => !states.some(({ id }) => (each as SessionRecord).id === id))
-    },
-    tabs: { tell: () => undefined, listen: () => () => undefined },
-    notify: () => undefined,
-    wasDeleted: false,
-    isRefused: () => false,
-    routines: [],
-    kept: {
-      putRunning: async (value: StoredRunning) => ((stored.running = value), true),
-      putAlive: async (value: StoredAlive) => ((stored.alive = value), true),
-      all: async () => ({
-        running: [stored.running].filter(Boolean),
-        alive: [stored.alive].filter(Boolean),
-      }),
-      deleteRunning: async () => ((stored.running = stored.alive = undefined), true),
-    },
-  }),
-}))
-const FORMS = [
-  aForm({ id: 'rise', name: 'Rise' }),
-  aForm({ id: 'three-sweeps', part: 'gather' }),
-  aForm({ id: 'settle', part: 'settle' }),
-]
+vi.mock('~/shared/store/workspace', async () => (await import('./fakeStores')).fakeWorkspace)
+vi.mock('~/shared/store/settings', async () => (await import('./fakeStores')).fakeSettings)
+vi.mock('~/shared/store/journal', async () => (await import('./fakeStores')).fakeJournal)
+vi.mock('~/shared/store/library', async () => (await import('./fakeStores')).fakeLibrary)
 const routine = aRoutine([aStep('a', 'rise', { count: 3 }), aStep('b', 'rise', { count: 2 })])
-const sessions = () => stored.sessions as SessionRecord[]
+const sessions = () => stored.sessions
 const soon = () => new Promise((resolve) => setTimeout(resolve))
 
 let follow: ReturnType<typeof useFollowStore>
@@ -84,8 +46,7 @@ function pass(seconds: number, beats = 1) {
 beforeEach(() => {
   setActivePinia(createPinia())
   clock.ms = Date.parse('2026-03-10T07:00:00Z')
-  stored.sessions = []
-  stored.running = stored.alive = undefined
+  forgetStored()
   sound.calls = []
   sound.answered = []
   follow = useFollowStore()

@@ -29,21 +29,21 @@ async function opened() {
   const { newPerson } = await import('#core/formats')
   const stored = { person: newPerson(), unreadable: [], isFullyLoaded: true }
   readElsewhere({ read: async () => Promise.resolve(stored), takeDemo: vi.fn(), onReadHere: vi.fn() })
-  const { usePersonStore } = await import('~/shared/store/person')
-  const person = usePersonStore()
-  await person.open()
-  return person
+  const { useStores } = await import('../../../stores')
+  const stores = useStores()
+  await stores.workspace.open()
+  return stores
 }
 
 it('where what a thing is checked by cannot be fetched it is not kept, and that is said; the next time it is fetched again', async () => {
-  const person = await opened()
+  const stores = await opened()
   const { openWorkspace } = await import('~/shared/store/database')
-  expect(person.openingFault).toBe('')
-  expect(await person.putRoutine(routine)).toBe(false)
-  expect(await person.putForm(aForm({ id: 'f' }))).toBe(false)
-  expect(await person.saveSettings({ dayEndsAtHour: 5 })).toMatchObject([{ path: 'settings' }])
-  expect(person.settings.dayEndsAtHour).toBe(3)
-  expect(person.notices.map(({ words }) => words)).toContain(
+  expect(stores.workspace.openingFault).toBe('')
+  expect(await stores.library.putRoutine(routine)).toBe(false)
+  expect(await stores.library.putForm(aForm({ id: 'f' }))).toBe(false)
+  expect(await stores.saveSettings({ dayEndsAtHour: 5 })).toMatchObject([{ path: 'settings' }])
+  expect(stores.settings.dayEndsAtHour).toBe(3)
+  expect(stores.workspace.notices.map(({ words }) => words)).toContain(
     'Not saved: the routine “Mine”. A part of Pebblebrook could not be loaded; try again.',
   )
   expect(await (await openWorkspace('own')).count('routines')).toBe(0)
@@ -51,22 +51,22 @@ it('where what a thing is checked by cannot be fetched it is not kept, and that 
 
 it('what is kept, changed and removed before it has been fetched is done in that order', async () => {
   isThere = true
-  const person = await opened()
+  const stores = await opened()
   const all = [
-    person.putRoutine(routine),
-    person.putRoutine({ ...routine, name: 'Changed' }),
-    person.remove('routines', 'r'),
-    person.putRoutine({ ...routine, id: 'other' }),
+    stores.library.putRoutine(routine),
+    stores.library.putRoutine({ ...routine, name: 'Changed' }),
+    stores.workspace.remove('routines', 'r'),
+    stores.library.putRoutine({ ...routine, id: 'other' }),
   ]
   await Promise.all(all)
-  expect(person.profile.routines.map(({ id }) => id)).toEqual(['other'])
+  expect(stores.library.ownRoutines.map(({ id }) => id)).toEqual(['other'])
 })
 
 it('two changes that build on what is set, told before it has been fetched, both stand', async () => {
   isThere = true
-  const person = await opened()
+  const stores = await opened()
   const declare = (condition: Condition) =>
-    person.saveSettings(({ conditions }) => ({ conditions: [...conditions, condition] }))
+    stores.saveSettings(({ conditions }) => ({ conditions: [...conditions, condition] }))
   await Promise.all([declare('soreKnees'), declare('dizziness')])
-  expect(person.settings.conditions).toEqual(['soreKnees', 'dizziness'])
+  expect(stores.settings.conditions).toEqual(['soreKnees', 'dizziness'])
 })

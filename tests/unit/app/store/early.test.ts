@@ -6,7 +6,8 @@ import { newPerson } from '#core/formats'
 import { addDays, elsewhereRecord, type SessionRecord } from '#core/journal'
 import { openWorkspace, readPieces } from '~/shared/store/database'
 import { replaceAll } from '~/shared/store/writing'
-import { usePersonStore } from '~/shared/store/person'
+import { useJournalStore } from '~/shared/store/journal'
+import { useWorkspaceStore } from '~/shared/store/workspace'
 import { readAll } from './stored'
 
 const sessionOn = (daysAgo: number): SessionRecord =>
@@ -51,29 +52,32 @@ describe('years of sessions', () => {
 
   it('that are few are all there at once', async () => {
     ;(await fill(YEARS.slice(0, 300))).close()
-    const person = usePersonStore()
-    await person.open()
-    expect(person.isFullyLoaded).toBe(true)
-    expect(person.sessions).toHaveLength(300)
+    const workspace = useWorkspaceStore()
+    const journal = useJournalStore()
+    await workspace.open()
+    expect(workspace.isFullyLoaded).toBe(true)
+    expect(journal.sessions).toHaveLength(300)
   })
 
   it('come after the latest also where no workspace was chosen yet, and only when they are asked for', async () => {
     vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined })
     ;(await fill(YEARS)).close()
-    const person = usePersonStore()
-    await person.open()
-    expect([person.isFullyLoaded, person.sessions.length]).toEqual([false, 300])
-    await person.untilWhole()
-    expect([person.isFullyLoaded, person.sessions.length]).toEqual([true, 700])
+    const workspace = useWorkspaceStore()
+    const journal = useJournalStore()
+    await workspace.open()
+    expect([workspace.isFullyLoaded, journal.sessions.length]).toEqual([false, 300])
+    await workspace.untilWhole()
+    expect([workspace.isFullyLoaded, journal.sessions.length]).toEqual([true, 700])
   })
 
   it('come after the latest, with what was written and removed meanwhile, in the order of time; no export is made without them', async () => {
     ;(await fill(YEARS)).close()
-    const person = usePersonStore()
-    await person.open()
-    expect(person.isFullyLoaded).toBe(false)
-    expect(titlesOf(person.sessions)).toEqual(titlesOf(YEARS.slice(0, 300)))
-    const exported = person.exportText()
+    const workspace = useWorkspaceStore()
+    const journal = useJournalStore()
+    await workspace.open()
+    expect(workspace.isFullyLoaded).toBe(false)
+    expect(titlesOf(journal.sessions)).toEqual(titlesOf(YEARS.slice(0, 300)))
+    const exported = workspace.exportText()
     const now = {
       ...sessionOn(0),
       id: 'now',
@@ -81,31 +85,32 @@ describe('years of sessions', () => {
       startedAt: '2026-03-10T09:00:00.000Z',
       endedAt: '2026-03-10T09:20:00.000Z',
     }
-    const whole = person.untilWhole()
+    const whole = workspace.untilWhole()
     // Halfway through the reading of the rest.
     await new Promise((resolve) => setTimeout(resolve, 5))
-    expect(await person.putSession(now)).toBe(true)
-    expect(await person.remove('sessions', YEARS[3]!.id)).toBe(true)
+    expect(await journal.putSession(now)).toBe(true)
+    expect(await workspace.remove('sessions', YEARS[3]!.id)).toBe(true)
     await whole
     const wanted = ['just now', ...titlesOf(YEARS.filter((_, daysAgo) => daysAgo !== 3))]
-    expect(titlesOf(person.sessions)).toEqual(wanted)
+    expect(titlesOf(journal.sessions)).toEqual(wanted)
     expect(await exported).toContain('699 days ago')
   })
 
   it('come though something cannot be written meanwhile, which stands beside them until it can', async () => {
     ;(await fill(YEARS)).close()
-    const person = usePersonStore()
-    await person.open()
+    const workspace = useWorkspaceStore()
+    const journal = useJournalStore()
+    await workspace.open()
     const { put } = IDBObjectStore.prototype
     IDBObjectStore.prototype.put = () => {
       throw new DOMException('full', 'QuotaExceededError')
     }
-    expect(await person.putSession({ ...sessionOn(0), id: 'now', title: 'just now' })).toBe(false)
-    await person.untilWhole()
+    expect(await journal.putSession({ ...sessionOn(0), id: 'now', title: 'just now' })).toBe(false)
+    await workspace.untilWhole()
     IDBObjectStore.prototype.put = put
-    expect(person.sessions).toHaveLength(701)
-    expect(await person.retryRefused()).toHaveLength(1)
-    await person.reload()
-    expect(person.sessions).toHaveLength(701)
+    expect(journal.sessions).toHaveLength(701)
+    expect(await workspace.retryRefused()).toHaveLength(1)
+    await workspace.reload()
+    expect(journal.sessions).toHaveLength(701)
   })
 })

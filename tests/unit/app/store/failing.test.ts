@@ -6,11 +6,10 @@ import { newPerson, toArchive, type PersonData } from '#core/formats'
 import { plainWay } from '#core/forms'
 import { elsewhereRecord } from '#core/journal'
 import { openWorkspace } from '~/shared/store/database'
-import { usePersonStore } from '~/shared/store/person'
+import { useStores, type Stores } from '../../../stores'
 import { readAll } from './stored'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 
-type Person = ReturnType<typeof usePersonStore>
 const routine = { ...aRoutine([aStep('s', 'rise-and-sink')]), id: 'r' }
 const session = elsewhereRecord({
   id: 'e',
@@ -21,17 +20,17 @@ const session = elsewhereRecord({
   words: '',
 })
 const archive = toArchive({ ...newPerson(), forms: [aForm({ id: 'in' })] }, '2026-03-01T06:30:00.000Z')
-const ACTIONS: [what: string, does: (person: Person) => Promise<unknown>][] = [
-  ['a routine is kept', (person) => person.putRoutine({ ...routine, id: 'new' })],
-  ['a routine is changed', (person) => person.putRoutine({ ...routine, name: 'Changed' })],
-  ['a routine is removed', (person) => person.remove('routines', 'r')],
-  ['a form is kept', (person) => person.putForm(aForm({ id: 'f' }))],
-  ['my way is kept', (person) => person.putWay(plainWay('w', 'rise-and-sink'))],
-  ['a session is kept', (person) => person.putSession(session)],
-  ['a stage is kept', (person) => person.putStage('rise-and-sink', 'slow')],
-  ['settings are changed', (person) => person.saveSettings({ dayEndsAtHour: 5 })],
-  ['an archive is taken', (person) => person.takeArchive(archive)],
-  ['everything is erased', (person) => person.erase()],
+const ACTIONS: [what: string, does: (person: Stores) => Promise<unknown>][] = [
+  ['a routine is kept', (stores) => stores.library.putRoutine({ ...routine, id: 'new' })],
+  ['a routine is changed', (stores) => stores.library.putRoutine({ ...routine, name: 'Changed' })],
+  ['a routine is removed', (stores) => stores.workspace.remove('routines', 'r')],
+  ['a form is kept', (stores) => stores.library.putForm(aForm({ id: 'f' }))],
+  ['my way is kept', (stores) => stores.library.putWay(plainWay('w', 'rise-and-sink'))],
+  ['a session is kept', (stores) => stores.journal.putSession(session)],
+  ['a stage is kept', (stores) => stores.library.putStage('rise-and-sink', 'slow')],
+  ['settings are changed', (stores) => stores.saveSettings({ dayEndsAtHour: 5 })],
+  ['an archive is taken', (stores) => stores.workspace.takeArchive(archive)],
+  ['everything is erased', (stores) => stores.workspace.erase()],
 ]
 
 const { put, delete: remove, clear } = IDBObjectStore.prototype
@@ -118,32 +117,32 @@ it('30 ways in which a store fails, over ten actions: each failure is told, noth
       vi.stubGlobal('localStorage', { getItem: () => 'own', setItem: () => undefined })
       vi.stubGlobal('BroadcastChannel', undefined)
       setActivePinia(createPinia())
-      const person = usePersonStore()
-      await person.open()
-      await person.putRoutine(routine)
+      const stores = useStores()
+      await stores.workspace.open()
+      await stores.library.putRoutine(routine)
       breaks()
-      const answer = await act(person)
+      const answer = await act(stores)
       repair()
-      const isRefused = person.refused.length > 0
+      const isRefused = stores.workspace.refused.length > 0
       if (typeof answer === 'string' && (action.startsWith('an archive') || action.startsWith('everything'))) {
         // It answers why it was refused, and is never repeated by itself.
         if (answer) told += 1
         else kept += 1
         expect(isRefused, what).toBe(false)
-        if (answer) expect(person.profile.routines, what).toMatchObject([{ id: 'r' }])
+        if (answer) expect(stores.library.ownRoutines, what).toMatchObject([{ id: 'r' }])
       } else if (isRefused) {
         told += 1
         expect(answer, what).not.toBe(true)
-        expect(person.refused[0]!.why.length, what).toBeGreaterThan(5)
-        await person.retryRefused()
-        expect(person.refused, what).toEqual([])
+        expect(stores.workspace.refused[0]!.why.length, what).toBeGreaterThan(5)
+        await stores.workspace.retryRefused()
+        expect(stores.workspace.refused, what).toEqual([])
       } else {
         kept += 1
         expect(answer, what).not.toBe(false)
       }
       // A store that was deleted has only what was written since.
       if (way === 'deleted') continue
-      expect(await inStore(), what).toEqual(inOrder(person.profile))
+      expect(await inStore(), what).toEqual(inOrder(stores.workspace.data))
     }
   }
   expect(told + kept).toBe(300)

@@ -29,18 +29,18 @@ async function aPage() {
   vi.resetModules()
   const { createPinia, setActivePinia } = await import('pinia')
   setActivePinia(createPinia())
-  const { usePersonStore } = await import('~/shared/store/person')
-  const person = usePersonStore()
-  await person.open()
-  return { person }
+  const { useStores } = await import('../../../stores')
+  const stores = useStores()
+  await stores.workspace.open()
+  return { stores }
 }
 type Page = Awaited<ReturnType<typeof aPage>>
-type Person = Page['person']
+type Stores = Page['stores']
 /** The page goes in the moment in which this is done. */
-function goesIn({ person }: Page, what: () => unknown) {
+function goesIn({ stores }: Page, what: () => unknown) {
   going.isSo = true
   what()
-  person.layAside()
+  stores.workspace.layAside()
   going.isSo = false
 }
 
@@ -54,21 +54,21 @@ const session = (id: string, daysAgo = 0): SessionRecord =>
     timeZone: 'UTC',
     startedAt: `${addDays('2026-03-10', -daysAgo)}T06:30:00.000Z`,
   })
-const titlesOf = ({ sessions }: Person) => sessions.map(({ title }) => title)
+const titlesOf = ({ journal }: Stores) => journal.sessions.map(({ title }) => title)
 
 const CHANGES: [
   what: string,
-  before: (person: Person) => unknown,
-  change: (person: Person) => unknown,
-  after: (person: Person) => unknown,
+  before: (person: Stores) => unknown,
+  change: (person: Stores) => unknown,
+  after: (person: Stores) => unknown,
   expected: unknown,
 ][] = [
   [
     'two settings, the second built on the first',
     () => null,
-    (person) => {
-      void person.saveSettings({ conditions: ['osteoporosis'] })
-      void person.saveSettings(({ conditions }) => ({ conditions: [...conditions, 'heart'], dayEndsAtHour: 5 }))
+    (stores) => {
+      void stores.saveSettings({ conditions: ['osteoporosis'] })
+      void stores.saveSettings(({ conditions }) => ({ conditions: [...conditions, 'heart'], dayEndsAtHour: 5 }))
     },
     ({ settings }) => [settings.conditions, settings.dayEndsAtHour],
     [['osteoporosis', 'heart'], 5],
@@ -76,38 +76,39 @@ const CHANGES: [
   [
     'a routine that is new and changed twice',
     () => null,
-    (person) => {
-      void person.putRoutine(routine('Mine', 4))
-      void person.putRoutine(routine('Mine', 5))
-      void person.putRoutine(routine('Ours', 6))
+    (stores) => {
+      void stores.library.putRoutine(routine('Mine', 4))
+      void stores.library.putRoutine(routine('Mine', 5))
+      void stores.library.putRoutine(routine('Ours', 6))
     },
-    ({ profile }) => profile.routines,
+    ({ library }) => library.ownRoutines,
     [routine('Ours', 6)],
   ],
   [
     'a form that is changed back again',
-    (person) => person.putForm(aForm({ id: 'f', name: 'First' })),
-    (person) => {
-      void person.putForm(aForm({ id: 'f', name: 'Second' }))
-      void person.putForm(aForm({ id: 'f', name: 'First' }))
+    (stores) => stores.library.putForm(aForm({ id: 'f', name: 'First' })),
+    (stores) => {
+      void stores.library.putForm(aForm({ id: 'f', name: 'Second' }))
+      void stores.library.putForm(aForm({ id: 'f', name: 'First' }))
     },
-    ({ profile }) => profile.forms.map(({ name }) => name),
+    ({ library }) => library.ownForms.map(({ name }) => name),
     ['First'],
   ],
   [
     'what is removed',
-    (person) => person.putForm(aForm({ id: 'f' })),
-    (person) => person.remove('forms', 'f'),
-    ({ profile }) => profile.forms,
+    (stores) => stores.library.putForm(aForm({ id: 'f' })),
+    (stores) => stores.workspace.remove('forms', 'f'),
+    ({ library }) => library.ownForms,
     [],
   ],
   [
     'a session of years ago that gives way to two',
-    async (person) => {
-      for (let daysAgo = 0; daysAgo < 310; daysAgo += 1) await person.putSession(session(`s${daysAgo}`, daysAgo))
+    async (stores) => {
+      for (let daysAgo = 0; daysAgo < 310; daysAgo += 1)
+        await stores.journal.putSession(session(`s${daysAgo}`, daysAgo))
     },
-    (person) => person.changeSessions({ go: ['s309', 'one'], come: [session('one', 309), session('two')] }),
-    (person) => [person.sessions.length, titlesOf(person).filter((title) => /^(one|two|s309)$/.test(title))],
+    (stores) => stores.journal.changeSessions({ go: ['s309', 'one'], come: [session('one', 309), session('two')] }),
+    (stores) => [stores.journal.sessions.length, titlesOf(stores).filter((title) => /^(one|two|s309)$/.test(title))],
     [311, ['two', 'one']],
   ],
 ]
@@ -115,56 +116,56 @@ it.each(CHANGES)(
   'when a page goes before it has written %s, the next one has it',
   async (_, before, change, after, expected) => {
     const first = await aPage()
-    await before(first.person)
-    goesIn(first, () => change(first.person))
+    await before(first.stores)
+    goesIn(first, () => change(first.stores))
     expect(laid()).not.toEqual([])
     const next = await aPage()
-    await next.person.untilWhole()
-    expect(after(next.person)).toEqual(expected)
+    await next.stores.workspace.untilWhole()
+    expect(after(next.stores)).toEqual(expected)
     expect(laid()).toEqual([])
     // It stands in the store, and not in the page's memory alone.
-    const { person } = await aPage()
-    await person.untilWhole()
-    expect(after(person)).toEqual(expected)
+    const { stores } = await aPage()
+    await stores.workspace.untilWhole()
+    expect(after(stores)).toEqual(expected)
   },
 )
 
 it('what another tab has changed since stands, and mine beside it where it is of another field', async () => {
   const first = await aPage()
-  await first.person.putRoutine(routine('Mine'))
-  await first.person.putForm(aForm({ id: 'f', name: 'Mine' }))
+  await first.stores.library.putRoutine(routine('Mine'))
+  await first.stores.library.putForm(aForm({ id: 'f', name: 'Mine' }))
   const other = await aPage()
   goesIn(first, () => {
-    void first.person.putRoutine({ ...routine('Mine', 4), name: 'Of the page that went' })
-    void first.person.putForm(aForm({ id: 'f', name: 'Of the page that went' }))
-    void first.person.saveSettings({ dayEndsAtHour: 5, conditions: ['osteoporosis'] })
+    void first.stores.library.putRoutine({ ...routine('Mine', 4), name: 'Of the page that went' })
+    void first.stores.library.putForm(aForm({ id: 'f', name: 'Of the page that went' }))
+    void first.stores.saveSettings({ dayEndsAtHour: 5, conditions: ['osteoporosis'] })
   })
-  await other.person.putRoutine(routine('Mine', 9))
-  await other.person.putForm(aForm({ id: 'f', name: 'Of the other tab' }))
-  await other.person.saveSettings({ dayEndsAtHour: 1 })
-  const { person } = await aPage()
-  expect(person.profile.routines).toEqual([routine('Of the page that went', 9)])
-  expect(person.profile.forms.map(({ name }) => name)).toEqual([
+  await other.stores.library.putRoutine(routine('Mine', 9))
+  await other.stores.library.putForm(aForm({ id: 'f', name: 'Of the other tab' }))
+  await other.stores.saveSettings({ dayEndsAtHour: 1 })
+  const { stores } = await aPage()
+  expect(stores.library.ownRoutines).toEqual([routine('Of the page that went', 9)])
+  expect(stores.library.ownForms.map(({ name }) => name)).toEqual([
     'Of the other tab',
     'Of the page that went, as changed here',
   ])
-  expect([person.settings.dayEndsAtHour, person.settings.conditions]).toEqual([1, ['osteoporosis']])
+  expect([stores.settings.dayEndsAtHour, stores.settings.conditions]).toEqual([1, ['osteoporosis']])
 })
 
 it('what is written after all is laid aside no longer, and what was written before is not at all', async () => {
-  const { person } = await aPage()
-  const written = person.putRoutine(routine('Mine'))
-  person.layAside()
+  const { stores } = await aPage()
+  const written = stores.library.putRoutine(routine('Mine'))
+  stores.workspace.layAside()
   expect(laid()).toHaveLength(1)
   expect(await written).toBe(true)
   expect(laid()).toEqual([])
-  person.layAside()
+  stores.workspace.layAside()
   expect(laid()).toEqual([])
 })
 
 it('what could not be read, or would be refused, is let go, and all else stands', async () => {
   const first = await aPage()
-  await first.person.putRoutine(routine('Mine'))
+  await first.stores.library.putRoutine(routine('Mine'))
   const changes = [
     'no JSON',
     JSON.stringify({ list: 'people', items: [{ id: 'r', from: null, to: {} }] }),
@@ -177,8 +178,8 @@ it('what could not be read, or would be refused, is let go, and all else stands'
     JSON.stringify({ list: 'routines', items: [{ id: 'r', from: routine('Mine'), to: routine('Right') }] }),
   ]
   changes.forEach((text, at) => localStorage.setItem(`pebblebrook.draft.own.unwritten.${at}`, text))
-  const { person } = await aPage()
-  expect(person.profile.routines).toEqual([routine('Right')])
-  expect(person.settings.dayEndsAtHour).toBe(3)
+  const { stores } = await aPage()
+  expect(stores.library.ownRoutines).toEqual([routine('Right')])
+  expect(stores.settings.dayEndsAtHour).toBe(3)
   expect(laid()).toEqual([])
 })

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { newPerson, toArchive } from '#core/formats'
 import { elsewhereRecord } from '#core/journal'
 import { openWorkspace, type Workspace } from '~/shared/store/database'
-import { usePersonStore } from '~/shared/store/person'
+import { useStores } from '../../../stores'
 import { deletionOf, stateOf } from '~/shared/store/saving'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 import { stubLocalStorage } from './localStorage'
@@ -36,9 +36,9 @@ beforeEach(() => {
 afterEach(allow)
 async function aPage() {
   setActivePinia(createPinia())
-  const person = usePersonStore()
-  await person.open()
-  return person
+  const stores = useStores()
+  await stores.workspace.open()
+  return stores
 }
 const routine = (name: string, id = 'r') => ({ ...aRoutine([aStep('s', 'rise-and-sink')]), id, name })
 const session = (id: string, words = '') =>
@@ -48,118 +48,124 @@ const namesIn = async (workspace: Workspace) =>
 
 describe('a write that the database refused', () => {
   it('is tried again in the database that it belongs to, whichever is open then', async () => {
-    const person = await aPage()
+    const stores = await aPage()
     refuseFrom(1)
-    expect(await person.putRoutine(routine('Mine'))).toBe(false)
+    expect(await stores.library.putRoutine(routine('Mine'))).toBe(false)
     allow()
-    await person.loadDemo()
-    expect(person.workspace).toBe('demo')
+    await stores.workspace.loadDemo()
+    expect(stores.workspace.workspace).toBe('demo')
     refuseFrom(1)
-    expect(await person.putRoutine(routine('Of the demo', 'd'))).toBe(false)
+    expect(await stores.library.putRoutine(routine('Of the demo', 'd'))).toBe(false)
     allow()
-    expect(person.refused.map(({ workspace, what }) => [workspace, what])).toEqual([
+    expect(stores.workspace.refused.map(({ workspace, what }) => [workspace, what])).toEqual([
       ['own', 'the routine “Mine”'],
       ['demo', 'the routine “Of the demo”'],
     ])
-    expect(await person.retryRefused()).toHaveLength(2)
+    expect(await stores.workspace.retryRefused()).toHaveLength(2)
     expect([await namesIn('own'), await namesIn('demo')]).toEqual([['Mine'], ['Of the demo']])
-    expect(person.profile.routines.map(({ name }) => name)).toEqual(['Of the demo'])
+    expect(stores.library.ownRoutines.map(({ name }) => name)).toEqual(['Of the demo'])
   })
   it('of the demo goes with the demo, and never comes to my own data', async () => {
-    const person = await aPage()
-    await person.loadDemo()
+    const stores = await aPage()
+    await stores.workspace.loadDemo()
     refuseFrom(1)
-    await person.putRoutine(routine('Of the demo', 'd'))
+    await stores.library.putRoutine(routine('Of the demo', 'd'))
     allow()
-    await person.leaveDemo()
-    expect(person.refused).toEqual([])
+    await stores.workspace.leaveDemo()
+    expect(stores.workspace.refused).toEqual([])
     expect([await namesIn('own'), await namesIn('demo')]).toEqual([[], []])
   })
   it('is no import and no erasing: those answer why, and later nothing is replaced without being asked', async () => {
-    const person = await aPage()
-    await person.putRoutine(routine('Mine'))
+    const stores = await aPage()
+    await stores.library.putRoutine(routine('Mine'))
     const archive = toArchive(
       { ...newPerson(), routines: [routine('Of the archive', 'a')] },
       '2026-03-01T06:30:00.000Z',
     )
     refuseFrom(1)
-    expect(await person.takeArchive(archive)).toBe('the store of this browser is full')
-    expect(await person.erase()).toBe('the store of this browser is full')
+    expect(await stores.workspace.takeArchive(archive)).toBe('the store of this browser is full')
+    expect(await stores.workspace.erase()).toBe('the store of this browser is full')
     allow()
-    await person.putSession(session('after'))
-    expect(await person.retryRefused()).toEqual([])
-    expect(person.profile.routines.map(({ name }) => name)).toEqual(['Mine'])
+    await stores.journal.putSession(session('after'))
+    expect(await stores.workspace.retryRefused()).toEqual([])
+    expect(stores.library.ownRoutines.map(({ name }) => name)).toEqual(['Mine'])
     expect(await (await openWorkspace('own')).getAllKeys('sessions')).toEqual(['after'])
   })
   it('is in the copy that an import keeps of what was there before', async () => {
-    const person = await aPage()
-    await person.putRoutine(routine('Stored'))
+    const stores = await aPage()
+    await stores.library.putRoutine(routine('Stored'))
     refuseFrom(1)
-    await person.putRoutine(routine('Changed'))
+    await stores.library.putRoutine(routine('Changed'))
     allow()
-    expect(await person.takeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z'))).toBe('')
-    expect(person.refused).toEqual([])
-    const [before] = await person.snapshots()
+    expect(await stores.workspace.takeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z'))).toBe('')
+    expect(stores.workspace.refused).toEqual([])
+    const [before] = await stores.workspace.snapshots()
     expect(before!.lists.routines).toMatchObject([{ name: 'Changed' }])
   })
   it('holds all of its items or none: a routine comes with the forms that it names', async () => {
-    const person = await aPage()
+    const stores = await aPage()
     const states = [stateOf('forms', aForm({ id: 'f' })), stateOf('routines', routine('With a form'))]
     refuseFrom(2)
-    expect(await person.change(states)).toBe(false)
+    expect(await stores.workspace.change(states)).toBe(false)
     allow()
     expect(await (await openWorkspace('own')).count('forms')).toBe(0)
-    expect(person.refused).toHaveLength(1)
-    await person.retryRefused()
+    expect(stores.workspace.refused).toHaveLength(1)
+    await stores.workspace.retryRefused()
     const database = await openWorkspace('own')
     expect([await database.count('forms'), await database.count('routines')]).toEqual([1, 1])
   })
   it('is none where nothing changes', async () => {
-    const person = await aPage()
-    expect(await person.change([])).toBe(true)
-    expect(person.refused).toEqual([])
+    const stores = await aPage()
+    expect(await stores.workspace.change([])).toBe(true)
+    expect(stores.workspace.refused).toEqual([])
   })
   it('is written together with the next change of one of its items, which stands', async () => {
-    const person = await aPage()
-    await person.change([stateOf('forms', aForm({ id: 'f', name: 'First' })), stateOf('routines', routine('First'))])
+    const stores = await aPage()
+    await stores.workspace.change([
+      stateOf('forms', aForm({ id: 'f', name: 'First' })),
+      stateOf('routines', routine('First')),
+    ])
     refuseFrom(1)
-    await person.change([stateOf('forms', aForm({ id: 'f', name: 'Second' })), stateOf('routines', routine('Second'))])
+    await stores.workspace.change([
+      stateOf('forms', aForm({ id: 'f', name: 'Second' })),
+      stateOf('routines', routine('Second')),
+    ])
     allow()
-    expect(await person.putForm(aForm({ id: 'f', name: 'Third' }))).toBe(true)
-    expect(person.refused).toEqual([])
+    expect(await stores.library.putForm(aForm({ id: 'f', name: 'Third' }))).toBe(true)
+    expect(stores.workspace.refused).toEqual([])
     const database = await openWorkspace('own')
     expect([(await database.get('forms', 'f'))!.name, await namesIn('own')]).toEqual(['Third', ['Second']])
-    expect(person.notices).toEqual([])
+    expect(stores.workspace.notices).toEqual([])
   })
   it('does not replace what another tab stored since: that stands, and mine is an earlier version', async () => {
     const one = await aPage()
-    await one.putRoutine(routine('Mine'))
+    await one.library.putRoutine(routine('Mine'))
     const other = await aPage()
     refuseFrom(1)
-    await one.putRoutine({ ...routine('Mine'), name: 'Refused' })
+    await one.library.putRoutine({ ...routine('Mine'), name: 'Refused' })
     allow()
-    await other.putRoutine({ ...routine('Mine'), name: 'Of the other tab' })
-    expect(await one.retryRefused()).toHaveLength(1)
-    await vi.waitFor(() => expect(one.notices).toHaveLength(1))
-    expect(one.notices[0]!.words).toContain('was changed in another tab too')
+    await other.library.putRoutine({ ...routine('Mine'), name: 'Of the other tab' })
+    expect(await one.workspace.retryRefused()).toHaveLength(1)
+    await vi.waitFor(() => expect(one.workspace.notices).toHaveLength(1))
+    expect(one.workspace.notices[0]!.words).toContain('was changed in another tab too')
     expect(await namesIn('own')).toEqual(['Of the other tab'])
-    expect(one.profile.routines).toMatchObject([{ name: 'Of the other tab' }])
-    expect(one.profile.routineVersions).toMatchObject([{ routine: { name: 'Refused' } }])
+    expect(one.library.ownRoutines).toMatchObject([{ name: 'Of the other tab' }])
+    expect(one.library.routineVersions).toMatchObject([{ routine: { name: 'Refused' } }])
   })
   it('is laid aside when the page is left, and stored by the next page', async () => {
-    const person = await aPage()
+    const stores = await aPage()
     refuseFrom(1)
-    await person.change([stateOf('sessions', session('s')), stateOf('routines', routine('Mine'))])
-    person.layAside()
+    await stores.workspace.change([stateOf('sessions', session('s')), stateOf('routines', routine('Mine'))])
+    stores.workspace.layAside()
     // The next page finds the database as full as it was, and the one after it does not.
     const next = await aPage()
-    expect(next.refused).toHaveLength(1)
-    expect(next.profile.routines).toHaveLength(1)
-    next.layAside()
+    expect(next.workspace.refused).toHaveLength(1)
+    expect(next.library.ownRoutines).toHaveLength(1)
+    next.workspace.layAside()
     allow()
     const last = await aPage()
     expect(await namesIn('own')).toEqual(['Mine'])
-    expect([last.refused, last.sessions.length]).toEqual([[], 1])
+    expect([last.workspace.refused, last.journal.sessions.length]).toEqual([[], 1])
     expect(Object.keys(storage).filter((key) => key.includes('unwritten'))).toEqual([])
   })
 })
@@ -167,22 +173,28 @@ describe('a write that the database refused', () => {
 describe('two tabs that save the same session at the same moment', () => {
   it('keep both notes, and it is said', async () => {
     const one = await aPage()
-    await one.putSession(session('s'))
+    await one.journal.putSession(session('s'))
     const other = await aPage()
-    await Promise.all([one.putSession(session('s', 'Warm hands.')), other.putSession(session('s', 'A stiff back.'))])
+    await Promise.all([
+      one.journal.putSession(session('s', 'Warm hands.')),
+      other.journal.putSession(session('s', 'A stiff back.')),
+    ])
     const stored = await (await openWorkspace('own')).get('sessions', 's')
     expect(stored!.words).toBe('Warm hands.\nA stiff back.')
-    expect(other.notices[0]!.words).toContain('Both notes are saved')
-    expect(other.sessions[0]!.words).toBe('Warm hands.\nA stiff back.')
+    expect(other.workspace.notices[0]!.words).toContain('Both notes are saved')
+    expect(other.journal.sessions[0]!.words).toBe('Warm hands.\nA stiff back.')
   })
   it('do not delete what the other has changed without a word', async () => {
     const one = await aPage()
-    await one.putSession(session('s'))
+    await one.journal.putSession(session('s'))
     const other = await aPage()
-    await Promise.all([one.putSession(session('s', 'Warm hands.')), other.change([deletionOf('sessions', 's')])])
+    await Promise.all([
+      one.journal.putSession(session('s', 'Warm hands.')),
+      other.workspace.change([deletionOf('sessions', 's')]),
+    ])
     expect((await (await openWorkspace('own')).get('sessions', 's'))!.words).toBe('Warm hands.')
-    expect(other.sessions).toHaveLength(1)
-    expect(other.notices[0]!.words).toContain('It was not deleted')
+    expect(other.journal.sessions).toHaveLength(1)
+    expect(other.workspace.notices[0]!.words).toContain('It was not deleted')
   })
 })
 
@@ -190,36 +202,40 @@ describe('a database that is deleted under the page', () => {
   const deleteIt = () =>
     new Promise<void>((resolve) => (indexedDB.deleteDatabase('pebblebrook').onsuccess = () => resolve()))
   it('is told at once, and all that the page holds can be written back', async () => {
-    const person = await aPage()
-    await person.putRoutine(routine('Mine'))
-    await person.putSession(session('s'))
+    const stores = await aPage()
+    await stores.library.putRoutine(routine('Mine'))
+    await stores.journal.putSession(session('s'))
     await deleteIt()
-    await vi.waitFor(() => expect(person.wasDeleted).toBe(true))
-    await person.putSession(session('after'))
-    expect(person.profile.routines).toHaveLength(1)
-    expect(await person.writeBack()).toBe('')
-    expect(person.wasDeleted).toBe(false)
+    await vi.waitFor(() => expect(stores.workspace.wasDeleted).toBe(true))
+    await stores.journal.putSession(session('after'))
+    expect(stores.library.ownRoutines).toHaveLength(1)
+    expect(await stores.workspace.writeBack()).toBe('')
+    expect(stores.workspace.wasDeleted).toBe(false)
     const again = await aPage()
-    expect(again.profile.routines).toHaveLength(1)
-    expect(again.sessions.map(({ id }) => id).sort()).toEqual(['after', 's'])
+    expect(again.library.ownRoutines).toHaveLength(1)
+    expect(again.journal.sessions.map(({ id }) => id).sort()).toEqual(['after', 's'])
   })
   it('is told when that is found only by the next write, and can be left deleted', async () => {
-    const person = await aPage()
-    await person.putRoutine(routine('Mine'))
+    const stores = await aPage()
+    await stores.library.putRoutine(routine('Mine'))
     const opened = vi.spyOn(IDBDatabase.prototype, 'transaction').mockImplementationOnce(() => {
       throw new DOMException('It is closed.', 'InvalidStateError')
     })
     globalThis.indexedDB = new IDBFactory()
-    await person.putSession(session('after'))
+    await stores.journal.putSession(session('after'))
     opened.mockRestore()
-    expect(person.wasDeleted).toBe(true)
-    await person.acceptDeletion()
-    expect([person.wasDeleted, person.profile.routines, person.sessions.length]).toEqual([false, [], 1])
+    expect(stores.workspace.wasDeleted).toBe(true)
+    await stores.workspace.acceptDeletion()
+    expect([stores.workspace.wasDeleted, stores.library.ownRoutines, stores.journal.sessions.length]).toEqual([
+      false,
+      [],
+      1,
+    ])
   })
   it('says nothing where nothing was lost', async () => {
-    const person = await aPage()
+    const stores = await aPage()
     await deleteIt()
     await new Promise((resolve) => setTimeout(resolve, 50))
-    expect(person.wasDeleted).toBe(false)
+    expect(stores.workspace.wasDeleted).toBe(false)
   })
 })

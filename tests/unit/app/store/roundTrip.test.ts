@@ -23,12 +23,12 @@ import {
 } from '#core/routine'
 import { readyRunner, reduce, tick, type PlainCommand } from '#core/runner'
 import { useRoutineEditing } from '~/features/routines/routineEditing'
-import { usePersonStore } from '~/shared/store/person'
+import { useStores, type Stores } from '../../../stores'
 import { recordFrom } from '~/shared/session/runningKeeper'
 import { aForm, NO_WAITING } from '../../../helpers'
 import { runsAll } from '../../../runsAll'
 
-/** What a person can do, each by its number among the forms, steps or counts that there are. */
+/** What a stores can do, each by its number among the forms, steps or counts that there are. */
 const OPERATIONS = [
   'add',
   'duplicate',
@@ -61,10 +61,8 @@ const operations = fc.array(fc.tuple(fc.constantFrom(...OPERATIONS), fc.nat(1000
 let made = 0
 const newId = () => `made-${(made += 1)}`
 
-type Person = ReturnType<typeof usePersonStore>
-
-async function operate(person: Person, name: (typeof OPERATIONS)[number], which: number, count: number) {
-  const routines = person.profile.routines
+async function operate(stores: Stores, name: (typeof OPERATIONS)[number], which: number, count: number) {
+  const routines = stores.library.ownRoutines
   const routine = routines[which % Math.max(1, routines.length)]
   const editing = routine && useRoutineEditing(routine.id)
   const steps = routine ? stepsOf(routine) : []
@@ -72,58 +70,61 @@ async function operate(person: Person, name: (typeof OPERATIONS)[number], which:
   const change = (next: Routine) => editing!.change(next)
   switch (name) {
     case 'add': {
-      const form = person.forms[which % person.forms.length]!
+      const form = stores.library.forms[which % stores.library.forms.length]!
       if (routine) return change(insertByPart(routine, stepFor(form, newId()), ARC_PARTS))
-      return person.putRoutine({ ...emptyRoutine(newId(), 'One'), entries: [stepFor(form, newId())] })
+      return stores.library.putRoutine({ ...emptyRoutine(newId(), 'One'), entries: [stepFor(form, newId())] })
     }
     case 'copy':
-      return routine && person.putRoutine({ ...routine, id: newId(), name: nameWith(routine.name, ', my way') })
+      return routine && stores.library.putRoutine({ ...routine, id: newId(), name: nameWith(routine.name, ', my way') })
     case 'ownForm':
-      return person.putForm(aForm({ id: newId(), name: `Form ${'m'.repeat(which % 130)}` }))
+      return stores.library.putForm(aForm({ id: newId(), name: `Form ${'m'.repeat(which % 130)}` }))
     case 'removeForm': {
-      const [form] = person.profile.forms
-      return form && person.remove('forms', form.id)
+      const [form] = stores.library.ownForms
+      return form && stores.workspace.remove('forms', form.id)
     }
     case 'way':
-      return person.putWay({ ...plainWay(newId(), person.forms.at(-1)!.id), notes: 'n'.repeat(count) })
+      return stores.library.putWay({ ...plainWay(newId(), stores.library.forms.at(-1)!.id), notes: 'n'.repeat(count) })
     case 'stage':
-      return person.putStage(person.forms[which % person.forms.length]!.id, 'slow')
+      return stores.library.putStage(stores.library.forms[which % stores.library.forms.length]!.id, 'slow')
     case 'settings':
-      return person.saveSettings({ dayEndsAtHour: which % 9 })
+      return stores.saveSettings({ dayEndsAtHour: which % 9 })
     case 'elsewhere': {
       const startedAt = new Date(count * 1e9).toISOString()
       const about = { id: newId(), title: 'A class', startedAt, timeZone: 'Europe/Lisbon', words: '' }
-      return person.putSession(elsewhereRecord({ ...about, minutes: which }))
+      return stores.journal.putSession(elsewhereRecord({ ...about, minutes: which }))
     }
     case 'putRight': {
-      const session = person.sessions[which % Math.max(1, person.sessions.length)]
+      const session = stores.journal.sessions[which % Math.max(1, stores.journal.sessions.length)]
       if (!session) return
       const change = { words: 'w'.repeat(which), practisedSeconds: count * 60, title: `Right ${which}` }
-      return person.changeSessions({ go: [], come: [corrected(session, change)] })
+      return stores.journal.changeSessions({ go: [], come: [corrected(session, change)] })
     }
     case 'join': {
-      const [one, other] = person.sessions
+      const [one, other] = stores.journal.sessions
       const both = one && other ? joined(one, { ...other, startedAt: one.startedAt, endedAt: one.endedAt }) : null
-      if (both) await person.changeSessions({ go: [one!.id, other!.id].filter((id) => id !== both.id), come: [both] })
+      if (both)
+        await stores.journal.changeSessions({ go: [one!.id, other!.id].filter((id) => id !== both.id), come: [both] })
       return
     }
     case 'divide': {
-      const session = person.sessions[which % Math.max(1, person.sessions.length)]
+      const session = stores.journal.sessions[which % Math.max(1, stores.journal.sessions.length)]
       const after =
         session && session.done.length > 1 ? { steps: 1 } : { seconds: (session?.practisedSeconds ?? 0) / 3 }
       const parts = session && splitInTwo(session, after, newId())
-      return parts && person.changeSessions({ go: [], come: parts })
+      return parts && stores.journal.changeSessions({ go: [], come: parts })
     }
     case 'asRecorded': {
-      const back = person.sessions.map((session) => backToRecorded(session, person.sessions)).find(Boolean)
-      return back && person.changeSessions(back)
+      const back = stores.journal.sessions
+        .map((session) => backToRecorded(session, stores.journal.sessions))
+        .find(Boolean)
+      return back && stores.journal.changeSessions(back)
     }
     case 'follow': {
-      if (!routine || steps.length === 0 || steps.some(({ formId }) => !person.formsById.has(formId))) return
+      if (!routine || steps.length === 0 || steps.some(({ formId }) => !stores.library.formsById.has(formId))) return
       const start = Date.UTC(2026, 2, 10)
       const commands: PlainCommand[] = ['next', 'oneMore', 'pause', 'resume', 'shakeOut', 'endNow']
       let state = reduce(
-        readyRunner({ routine, ...person.setting, rules: NO_WAITING, closing: [] } as never),
+        readyRunner({ routine, ...stores.library.setting, rules: NO_WAITING, closing: [] } as never),
         'start',
         start,
       )
@@ -134,7 +135,7 @@ async function operate(person: Person, name: (typeof OPERATIONS)[number], which:
         timeZone: 'UTC',
         before: { energy: null, calm: null, ease: null },
       })
-      return record && person.putSession(record)
+      return record && stores.journal.putSession(record)
     }
   }
   if (!routine || !step) return
@@ -148,7 +149,7 @@ async function operate(person: Person, name: (typeof OPERATIONS)[number], which:
         ),
       )
     case 'split':
-      return change(splitStep(routine, step.id, person.formsById.get(step.formId) ?? aForm(), newId))
+      return change(splitStep(routine, step.id, stores.library.formsById.get(step.formId) ?? aForm(), newId))
     case 'group':
       return change(
         groupSteps(
@@ -170,8 +171,8 @@ async function operate(person: Person, name: (typeof OPERATIONS)[number], which:
     case 'rename':
       return change({ ...routine, name: 'x'.repeat(count % 140) })
     case 'paste': {
-      const text = writeRoutineText(routine, person.forms).replace(/\b\d+ (times|breaths)/, `${count} $1`)
-      return change({ ...readRoutineText(text, person.forms, newId).routine, id: routine.id })
+      const text = writeRoutineText(routine, stores.library.forms).replace(/\b\d+ (times|breaths)/, `${count} $1`)
+      return change({ ...readRoutineText(text, stores.library.forms, newId).routine, id: routine.id })
     }
     case 'goBack': {
       const [version] = editing!.versions.value
@@ -188,22 +189,22 @@ it.runIf(runsAll)('whatever is done, what is exported is imported, and exported 
       vi.stubGlobal('localStorage', { getItem: () => 'own', setItem: () => undefined })
       vi.stubGlobal('BroadcastChannel', undefined)
       setActivePinia(createPinia())
-      const person = usePersonStore()
-      await person.open()
+      const stores = useStores()
+      await stores.workspace.open()
       for (const [name, which, count] of list) {
-        const before = (await person.exportText()).replace(/"exportedAt".*/, '')
-        await operate(person, name, which, count)
-        const text = await person.exportText()
-        const read = await person.readText(text)
+        const before = (await stores.workspace.exportText()).replace(/"exportedAt".*/, '')
+        await operate(stores, name, which, count)
+        const text = await stores.workspace.exportText()
+        const read = await stores.workspace.readText(text)
         if (!read.ok) throw new Error(`after ${name}: ${read.faults[0]!.message}`)
         if (text.replace(/"exportedAt".*/, '') !== before) done.add(name)
       }
-      const text = (await person.exportText()).replace(/"exportedAt".*/, '')
-      const read = await person.readText(await person.exportText())
+      const text = (await stores.workspace.exportText()).replace(/"exportedAt".*/, '')
+      const read = await stores.workspace.readText(await stores.workspace.exportText())
       if (!read.ok) throw new Error('it was good before')
-      expect(await person.takeArchive(read.value)).toBe('')
-      expect(person.unreadable).toEqual([])
-      expect((await person.exportText()).replace(/"exportedAt".*/, '')).toBe(text)
+      expect(await stores.workspace.takeArchive(read.value)).toBe('')
+      expect(stores.workspace.unreadable).toEqual([])
+      expect((await stores.workspace.exportText()).replace(/"exportedAt".*/, '')).toBe(text)
     }),
     { numRuns: 50 },
   )

@@ -4,16 +4,16 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { steadyPace } from '#core/breath'
 import { writeArchive, toArchive, newPerson } from '#core/formats'
-import { usePersonStore } from '~/shared/store/person'
+import { useStores } from '../../../stores'
 import { openWorkspace } from '~/shared/store/database'
 import { aForm, aRoutine, aStep } from '../../../helpers'
 
 /** A tab of the browser: a store of its own on the same database. */
 async function aTab() {
   setActivePinia(createPinia())
-  const person = usePersonStore()
-  await person.open()
-  return person
+  const stores = useStores()
+  await stores.workspace.open()
+  return stores
 }
 const heard = async () => {
   for (let turn = 0; turn < 20; turn += 1) await new Promise((resolve) => setTimeout(resolve, 2))
@@ -31,10 +31,10 @@ const routine = (name: string, count = 4) => ({ ...aRoutine([aStep('s', 'rise-an
 
 describe('what is written can be read', () => {
   it('refuses what its own schema would not read, says so, and writes nothing', async () => {
-    const person = await aTab()
-    expect(await person.putRoutine(routine('Good', 5000))).toBe(false)
-    expect(person.notices[0]!.words).toMatch(/Not saved: the routine “Good”\. .*count must be at most 3600/)
-    expect(person.profile.routines).toEqual([])
+    const stores = await aTab()
+    expect(await stores.library.putRoutine(routine('Good', 5000))).toBe(false)
+    expect(stores.workspace.notices[0]!.words).toMatch(/Not saved: the routine “Good”\. .*count must be at most 3600/)
+    expect(stores.library.ownRoutines).toEqual([])
     expect(await (await openWorkspace('own')).count('routines')).toBe(0)
   })
   it('names stored things that cannot be read, and lets them be mended or removed, one by one', async () => {
@@ -42,56 +42,62 @@ describe('what is written can be read', () => {
     await database.put('forms', { ...aForm({ id: 'odd' }), part: 'middle' } as never)
     await database.put('forms', { ...aForm({ id: 'odder' }), name: '' } as never)
     await database.put('forms', aForm({ id: 'good' }))
-    const person = await aTab()
-    expect(person.profile.forms.map(({ id }) => id)).toEqual(['good'])
-    expect(person.unreadable.map(({ list, id }) => [list, id])).toEqual([
+    const stores = await aTab()
+    expect(stores.library.ownForms.map(({ id }) => id)).toEqual(['good'])
+    expect(stores.workspace.unreadable.map(({ list, id }) => [list, id])).toEqual([
       ['forms', 'odd'],
       ['forms', 'odder'],
     ])
-    const [odd, odder] = person.unreadable
-    expect((await person.mend(odd!, { ...aForm({ id: 'odd' }), part: 'end' }))[0]!.message).toMatch(/part/)
-    expect(await person.mend(odd!, aForm({ id: 'odd' }))).toEqual([])
-    await person.discard(odder!)
-    expect(person.unreadable).toEqual([])
+    const [odd, odder] = stores.workspace.unreadable
+    expect((await stores.workspace.mend(odd!, { ...aForm({ id: 'odd' }), part: 'end' }))[0]!.message).toMatch(/part/)
+    expect(await stores.workspace.mend(odd!, aForm({ id: 'odd' }))).toEqual([])
+    await stores.workspace.discard(odder!)
+    expect(stores.workspace.unreadable).toEqual([])
     expect(await database.getAllKeys('forms')).toEqual(['good', 'odd'])
   })
 })
 
 describe('one step back', () => {
   it('is kept by an import and by an erasing, in the same moment', async () => {
-    const person = await aTab()
-    await person.putRoutine(routine('Mine'))
-    const read = await person.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
-    expect(read.ok && (await person.takeArchive(read.value))).toBe('')
-    expect(person.profile.routines).toEqual([])
-    expect(await person.snapshots()).toMatchObject([{ why: 'import', lists: { routines: [{ name: 'Mine' }] } }])
-    await person.putRoutine(routine('Another'))
-    expect(await person.erase()).toBe('')
-    expect((await person.snapshots())[0]).toMatchObject({ why: 'erase', lists: { routines: [{ name: 'Another' }] } })
+    const stores = await aTab()
+    await stores.library.putRoutine(routine('Mine'))
+    const read = await stores.workspace.readText(writeArchive(toArchive(newPerson(), '2026-03-01T06:30:00.000Z')))
+    expect(read.ok && (await stores.workspace.takeArchive(read.value))).toBe('')
+    expect(stores.library.ownRoutines).toEqual([])
+    expect(await stores.workspace.snapshots()).toMatchObject([
+      { why: 'import', lists: { routines: [{ name: 'Mine' }] } },
+    ])
+    await stores.library.putRoutine(routine('Another'))
+    expect(await stores.workspace.erase()).toBe('')
+    expect((await stores.workspace.snapshots())[0]).toMatchObject({
+      why: 'erase',
+      lists: { routines: [{ name: 'Another' }] },
+    })
   })
 })
 
 describe('a change', () => {
   it('leaves all that does not follow from it the same, so that nothing of it is worked out anew', async () => {
-    const person = await aTab()
-    await person.putForm(aForm({ id: 'mine' }))
-    await person.putRoutine(routine('Mine'))
-    const { sessions, forms, formsById, routines, setting, steadinessRules } = person
-    await person.saveSettings({ conditions: ['pregnancy'] })
-    expect(person.settings.conditions).toEqual(['pregnancy'])
+    const stores = await aTab()
+    await stores.library.putForm(aForm({ id: 'mine' }))
+    await stores.library.putRoutine(routine('Mine'))
+    const { forms, formsById, routines, setting } = stores.library
+    const { sessions, steadinessRules } = stores.journal
+    await stores.saveSettings({ conditions: ['pregnancy'] })
+    expect(stores.settings.conditions).toEqual(['pregnancy'])
     for (const [now, then] of [
-      [person.sessions, sessions],
-      [person.forms, forms],
-      [person.formsById, formsById],
-      [person.routines, routines],
-      [person.setting, setting],
-      [person.steadinessRules, steadinessRules],
+      [stores.journal.sessions, sessions],
+      [stores.library.forms, forms],
+      [stores.library.formsById, formsById],
+      [stores.library.routines, routines],
+      [stores.library.setting, setting],
+      [stores.journal.steadinessRules, steadinessRules],
     ])
       expect(now).toBe(then)
-    await person.saveSettings({ pace: steadyPace(5, 8) })
-    expect(person.setting).not.toBe(setting)
-    expect(person.setting.pace).toEqual(steadyPace(5, 8))
-    expect(person.forms).toBe(forms)
+    await stores.saveSettings({ pace: steadyPace(5, 8) })
+    expect(stores.library.setting).not.toBe(setting)
+    expect(stores.library.setting.pace).toEqual(steadyPace(5, 8))
+    expect(stores.library.forms).toBe(forms)
   })
 })
 
@@ -99,12 +105,12 @@ describe('two tabs', () => {
   it('see what the other keeps and removes', async () => {
     const one = await aTab()
     const other = await aTab()
-    await one.putRoutine(routine('Mine'))
+    await one.library.putRoutine(routine('Mine'))
     await heard()
-    expect(other.profile.routines).toMatchObject([{ name: 'Mine' }])
-    await other.remove('routines', 'r')
+    expect(other.library.ownRoutines).toMatchObject([{ name: 'Mine' }])
+    await other.workspace.remove('routines', 'r')
     await heard()
-    expect(one.profile.routines).toEqual([])
+    expect(one.library.ownRoutines).toEqual([])
   })
   it('change settings in different fields, and both stand', async () => {
     const one = await aTab()
@@ -119,16 +125,16 @@ describe('two tabs', () => {
   it('change one routine at the same moment: the first stands, the later is kept as an earlier state, and it is said', async () => {
     const one = await aTab()
     const other = await aTab()
-    await one.putRoutine(routine('Mine', 4))
+    await one.library.putRoutine(routine('Mine', 4))
     await heard()
-    await Promise.all([one.putRoutine(routine('Mine', 5)), other.putRoutine(routine('Mine', 9))])
+    await Promise.all([one.library.putRoutine(routine('Mine', 5)), other.library.putRoutine(routine('Mine', 9))])
     await heard()
     const database = await openWorkspace('own')
     expect((await database.get('routines', 'r'))!.entries[0]).toMatchObject({ count: 5 })
     const [version] = await database.getAll('routineVersions')
     expect(version!.routine.entries[0]).toMatchObject({ count: 9 })
-    expect(other.notices[0]!.words).toMatch(/“Mine” was changed in another tab too/)
-    expect(other.profile.routines[0]!.entries[0]).toMatchObject({ count: 5 })
+    expect(other.workspace.notices[0]!.words).toMatch(/“Mine” was changed in another tab too/)
+    expect(other.library.ownRoutines[0]!.entries[0]).toMatchObject({ count: 5 })
   })
   const series = (name: string, purpose = '') => ({
     id: 'se',
@@ -140,30 +146,36 @@ describe('two tabs', () => {
   it('change a series in different fields, and both stand', async () => {
     const one = await aTab()
     const other = await aTab()
-    await one.putSeries(series('Mine'))
+    await one.library.putSeries(series('Mine'))
     await heard()
-    await Promise.all([one.putSeries(series('Spring')), other.putSeries(series('Mine', 'for the knees'))])
+    await Promise.all([
+      one.library.putSeries(series('Spring')),
+      other.library.putSeries(series('Mine', 'for the knees')),
+    ])
     await heard()
     for (const tab of [one, other]) {
-      expect(tab.profile.series).toMatchObject([{ name: 'Spring', purpose: 'for the knees' }])
-      expect(tab.notices).toEqual([])
+      expect(tab.library.series).toMatchObject([{ name: 'Spring', purpose: 'for the knees' }])
+      expect(tab.workspace.notices).toEqual([])
     }
   })
   it('change the same of a series: the first stands, the later is kept beside it, and it is said', async () => {
     const one = await aTab()
     const other = await aTab()
-    await one.putSeries({ ...series('Mine'), begunAt: '2026-03-01T06:30:00.000Z' })
+    await one.library.putSeries({ ...series('Mine'), begunAt: '2026-03-01T06:30:00.000Z' })
     await heard()
-    const begun = one.profile.series[0]!
-    await Promise.all([one.putSeries({ ...begun, name: 'Spring' }), other.putSeries({ ...begun, name: 'Autumn' })])
+    const begun = one.library.series[0]!
+    await Promise.all([
+      one.library.putSeries({ ...begun, name: 'Spring' }),
+      other.library.putSeries({ ...begun, name: 'Autumn' }),
+    ])
     await heard()
     for (const tab of [one, other]) {
-      const [there, beside] = [...tab.profile.series].sort((a, b) => b.name.localeCompare(a.name))
+      const [there, beside] = [...tab.library.series].sort((a, b) => b.name.localeCompare(a.name))
       expect(there).toMatchObject({ id: 'se', name: 'Spring', begunAt: '2026-03-01T06:30:00.000Z' })
       expect(beside).toMatchObject({ name: 'Autumn, as changed here' })
       expect(beside).not.toHaveProperty('begunAt')
     }
-    expect(other.notices[0]!.words).toMatch(
+    expect(other.workspace.notices[0]!.words).toMatch(
       /“Autumn” was changed in another tab too.*saved as “Autumn, as changed here”/,
     )
   })
@@ -171,36 +183,36 @@ describe('two tabs', () => {
     const one = await aTab()
     const other = await aTab()
     const form = aForm({ id: 'mine' })
-    await one.putForm(form)
+    await one.library.putForm(form)
     await heard()
-    await one.putForm({ ...form, name: 'Reed' })
+    await one.library.putForm({ ...form, name: 'Reed' })
     await heard()
-    await other.putForm({ ...form, about: 'As the wind goes.' }, form)
-    expect(other.profile.forms).toMatchObject([{ name: 'Reed', about: 'As the wind goes.' }])
-    await one.putForm({ ...form, name: 'Rush' }, form)
-    expect(one.profile.forms.map(({ name }) => name)).toEqual(['Reed', 'Rush, as changed here'])
-    expect(one.notices[0]!.words).toMatch(/“Rush” was changed in another tab too/)
+    await other.library.putForm({ ...form, about: 'As the wind goes.' }, form)
+    expect(other.library.ownForms).toMatchObject([{ name: 'Reed', about: 'As the wind goes.' }])
+    await one.library.putForm({ ...form, name: 'Rush' }, form)
+    expect(one.library.ownForms.map(({ name }) => name)).toEqual(['Reed', 'Rush, as changed here'])
+    expect(one.workspace.notices[0]!.words).toMatch(/“Rush” was changed in another tab too/)
   })
   it('changes that follow on each other in one tab, and on one that was refused, are not taken for another’s', async () => {
     const one = await aTab()
-    await one.putSeries(series('Mine'))
+    await one.library.putSeries(series('Mine'))
     const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementationOnce(() => {
       throw new DOMException('full', 'QuotaExceededError')
     })
-    expect(await one.putSeries(series('Spring', 'one'))).toBe(false)
-    await Promise.all([one.putSeries(series('Summer', 'one')), one.putSeries(series('Autumn', 'two'))])
+    expect(await one.library.putSeries(series('Spring', 'one'))).toBe(false)
+    await Promise.all([one.library.putSeries(series('Summer', 'one')), one.library.putSeries(series('Autumn', 'two'))])
     put.mockRestore()
-    expect(one.profile.series).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
+    expect(one.library.series).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
     expect(await (await openWorkspace('own')).getAll('series')).toMatchObject([{ name: 'Autumn', purpose: 'two' }])
-    expect(one.notices).toEqual([])
+    expect(one.workspace.notices).toEqual([])
   })
   it('erase and import in one reach the other', async () => {
     const one = await aTab()
     const other = await aTab()
-    await one.putRoutine(routine('Mine'))
+    await one.library.putRoutine(routine('Mine'))
     await heard()
-    await other.erase()
+    await other.workspace.erase()
     await heard()
-    expect(one.profile.routines).toEqual([])
+    expect(one.library.ownRoutines).toEqual([])
   })
 })

@@ -1,0 +1,15 @@
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import type { Planned, Season } from '#core/plan'
+import { useWorkspaceStore } from './workspace'
+
+/** What is planned: days of weeks, and seasons. */
+export const usePlanStore = defineStore('plan', () => {
+  const { data, put } = useWorkspaceStore()
+  return {
+    planned: computed(() => data.planned),
+    seasons: computed(() => data.seasons),
+    putPlanned: (planned: Planned) => put('planned', planned),
+    putSeason: (season: Season) => put('seasons', season),
+  }
+})
