@@ -4,13 +4,11 @@ import { copyFile, mkdir, readdir, readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
-import { chunkOf } from './scripts/chunkOf'
 import { controlsStyled } from './scripts/controlsCss'
 import { hoversWherePointed } from './scripts/hoverWherePointed'
 import { ALIAS, shippedRead, shippedReadInBundle } from './scripts/shippedRead'
 import { temporalWhereMissing } from './scripts/temporal'
 import { noticesOf, packagesOf, shippedModules } from './scripts/thirdParty'
-import { usedLater } from './scripts/usedLater'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -60,7 +58,6 @@ const DESCRIPTION = 'Daily tai chi and qigong routines, followed by breath and s
 const PURE = /^(core|data|app\/shared|app\/features)\/[^?]*\.ts$|^node_modules\/nuxt\/dist\/app\/composables\//
 const isPure = (id: string) => id.startsWith(here('./')) && PURE.test(id.slice(here('./').length))
 
-const today = chunkOf(here('./app/pages/index.vue'))
 const shipped = shippedModules()
 const NOTICES = 'third-party-notices.txt'
 
@@ -125,8 +122,6 @@ export default defineNuxtConfig({
     plugins: [
       hoversWherePointed(),
       controlsStyled(),
-      usedLater(),
-      today.plugin,
       shipped.plugin(),
       shippedRead('page'),
       temporalWhereMissing('page'),
@@ -241,14 +236,9 @@ export default defineNuxtConfig({
         file.prefetch = false
         file.dynamicImports = []
       }
-      // While it is developed nothing is built, and each file comes when it is asked for.
-      const file = today.fileName()
-      if (file === null) return
-      // What Today is made of is fetched together with what fetches it.
-      const entry = Object.values(manifest).find(({ isEntry }) => isEntry)!
-      const page = Object.keys(manifest).find((key) => manifest[key]!.file === file)
-      if (!page) throw new Error(`${file}, in which Today stands, is not in the manifest`)
-      entry.imports = [...(entry.imports ?? []), 'layouts/default.vue', page]
+      // Fetched together with what fetches it.
+      const entry = Object.values(manifest).find(({ isEntry }) => isEntry)
+      if (entry && 'layouts/default.vue' in manifest) entry.imports = [...(entry.imports ?? []), 'layouts/default.vue']
     },
   },
   app: {

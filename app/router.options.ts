@@ -1,0 +1,7 @@
+import type { RouterConfig } from '@nuxt/schema'
+import TodayPage from './pages/index.vue'
+
+/** The first page comes with the entry: a file of its own would be one more that Begin waits for. */
+export default {
+  routes: (routes) => routes.map((route) => (route.name === 'index' ? { ...route, component: TodayPage } : route)),
+} satisfies RouterConfig
