@@ -28,7 +28,7 @@ export function waitsAtEnd(state: RunnerState, segment: Segment): 'forGood' | 'f
   const { counting } = state.timeline.occurrences[segment.occurrence]!
   if (state.lingering && COUNT_UNITS[counting] === 'seconds') return 'forGood'
   if (isCounted(state, segment)) {
-    if (state.leader === 'me' && endsMove(state, segment)) return 'forGood'
+    if (state.leader === 'self' && endsMove(state, segment)) return 'forGood'
     if (state.leader === 'breath' && !state.fallenBack && endsBreathing(state, segment)) return 'forBreath'
   }
   const endsOne = countsMoves(state.timeline.occurrences[segment.occurrence]!, segment)
@@ -73,7 +73,7 @@ export function afterSignal(state: RunnerState): RunnerState {
   if (state.status !== 'running' || !here || here.intoSeconds < LEAST_SECONDS) return state
   const { segment } = here
   if (!isBody(segment) || segment.openEnded) return toEndOf(state, here, segment)
-  if (state.leader !== 'me' || !isCounted(state, segment)) return state
+  if (state.leader !== 'self' || !isCounted(state, segment)) return state
   const { segments } = state.timeline
   let last = segment
   while (!endsMove(state, last)) last = segments[last.index + 1]!

@@ -10,7 +10,7 @@ export function positionSecondsAt(state: RunnerState, nowMs: number): number {
   const { timeline, positionSeconds } = state
   if (state.status !== 'running' || state.overrunSeconds > 0) return positionSeconds
   const segment = segmentAt(timeline, positionSeconds)
-  const mayWait = segment !== null && (segment.openEnded || state.leader !== 'it')
+  const mayWait = segment !== null && (segment.openEnded || state.leader !== 'app')
   const mostSeconds = mayWait ? endSeconds(timeline, segment) - SHORT_OF_END_SECONDS : timeline.totalSeconds
   return Math.min(mostSeconds, positionSeconds + Math.max(0, (nowMs - state.clockMs) / 1000))
 }

@@ -39,7 +39,7 @@ export function readyRunner(plan: SessionPlan): RunnerState {
     endedAtMs: null,
     pausedSeconds: 0,
     overrunSeconds: 0,
-    leader: 'it',
+    leader: 'app',
     fallenBack: false,
     lingering: false,
     undo: null,

@@ -30,7 +30,7 @@ export interface LessonTaken {
 }
 
 /** Who leads: the application at my pace, I by a signal for each repetition, or my breath by its turns. */
-export const LEADERS = ['it', 'me', 'breath'] as const
+export const LEADERS = ['app', 'self', 'breath'] as const
 export type Leader = (typeof LEADERS)[number]
 
 /** A change of mind; each can be undone for ten seconds and lands in the record. */

@@ -448,7 +448,7 @@ test('with more than three notices the latest three are shown, the rest can be o
     const root = document.querySelector('#__nuxt') as never as {
       __vue_app__: { config: { globalProperties: { $pinia: { _s: Map<string, unknown> } } } }
     }
-    const person = root.__vue_app__.config.globalProperties.$pinia._s.get('person') as {
+    const person = root.__vue_app__.config.globalProperties.$pinia._s.get('workspace') as {
       notify: (key: string, words: string) => void
     }
     for (let index = 1; index <= 8; index += 1)

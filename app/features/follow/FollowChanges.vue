@@ -20,8 +20,8 @@ const GROUPS: { name: string; actions: RemoteAction[] }[] = [
   { name: 'The rest of it', actions: ['minutesLeft', 'closeNow', 'dizzy'] },
 ]
 const LEADERS = [
-  { action: 'leadIt', leader: 'it' },
-  { action: 'leadMe', leader: 'me' },
+  { action: 'leadIt', leader: 'app' },
+  { action: 'leadMe', leader: 'self' },
   { action: 'leadBreath', leader: 'breath' },
 ] as const
 

@@ -19,8 +19,8 @@ const props = defineProps<{ state: RunnerState; isShown: boolean }>()
 defineEmits<{ begin: []; leave: [] }>()
 const watchFirst = defineModel<boolean>('watchFirst', { required: true })
 const follow = useFollowStore()
-const LEADER_WORDS: Record<Leader, string> = { it: 'It leads', me: 'I lead', breath: 'My breath leads' }
-const LEADER_COMMANDS = { it: 'leadIt', me: 'leadMe', breath: 'leadBreath' } as const
+const LEADER_WORDS: Record<Leader, string> = { app: 'It leads', self: 'I lead', breath: 'My breath leads' }
+const LEADER_COMMANDS = { app: 'leadIt', self: 'leadMe', breath: 'leadBreath' } as const
 /** How all of it is done today: of the versions that some form of it has. */
 const PLANNED = 'planned'
 const TODAY_WORDS = {

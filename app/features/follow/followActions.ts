@@ -24,7 +24,7 @@ export function useFollowActions() {
     const state = follow.state
     const segment = follow.moment?.segment
     if (state?.status !== 'running' || !segment) return pauseOrGoOn()
-    if (state.leader === 'me' || segment.openEnded || !isBody(segment)) return follow.command('signal')
+    if (state.leader === 'self' || segment.openEnded || !isBody(segment)) return follow.command('signal')
     if (state.lingering) return follow.command('linger')
     return pauseOrGoOn()
   }

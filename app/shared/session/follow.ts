@@ -69,9 +69,9 @@ export const useFollowStore = defineStore('follow', () => {
 
   const moment = computed(() => (state.value ? momentAt(state.value.timeline, state.value.positionSeconds) : null))
   const timeline = computed(() => state.value?.timeline ?? null)
-  const leader = computed(() => state.value?.leader ?? 'it')
+  const leader = computed(() => state.value?.leader ?? 'app')
   /** All that is heard and said, in the order of time. */
-  const cues = computed<Cue[]>(() => (timeline.value ? sound.cuesFor(timeline.value, leader.value !== 'me') : []))
+  const cues = computed<Cue[]>(() => (timeline.value ? sound.cuesFor(timeline.value, leader.value !== 'self') : []))
 
   /** Lay out a routine to be followed; nothing runs yet. It may close what was practised elsewhere, or be a lesson of a series. */
   function prepare(routine: Routine, beside: Beside = {}) {

@@ -16,7 +16,7 @@ export function createLingerCues() {
     const ahead = lingerAhead(state, AHEAD_SECONDS)
     if (!ahead) return cues
     const { fromSeconds } = ahead
-    const added = cuesOf(ahead.timeline, { breathTones: state.leader !== 'me' }).filter(
+    const added = cuesOf(ahead.timeline, { breathTones: state.leader !== 'self' }).filter(
       ({ kind, atSeconds }) => atSeconds >= fromSeconds && (kind === 'breath' || kind === 'beat'),
     )
     const now = [...cues.filter(({ atSeconds }) => atSeconds < fromSeconds), ...added]

@@ -247,7 +247,7 @@ describe('undo', () => {
   it('takes back a count, a pace, a lead', () => {
     expect(counts(at(follow([four], [12, 'oneMore'], [15, 'undo']), 500))).toEqual([[4]])
     expect(follow([four], [2, 'slower'], [3, 'undo']).timeline.totalSeconds).toBe(40)
-    expect(follow([four], [2, 'leadMe'], [3, 'undo']).leader).toBe('it')
+    expect(follow([four], [2, 'leadMe'], [3, 'undo']).leader).toBe('app')
   })
   it('brings a session back that was skipped to its end', () => {
     const state = follow([four], [12, 'next'])
