@@ -21,7 +21,7 @@ const button = (page: Page, name: string | RegExp) => page.getByRole('button', {
 
 /** What comes up on a screen when something is pressed there. */
 const STATES: [name: string, path: string, act: (page: Page) => Promise<unknown>][] = [
-  ['a form is missing its name', '/forms/new', (page) => button(page, 'Keep this form').click()],
+  ['a form is missing its name', '/forms/new', (page) => button(page, 'Save').click()],
   ['all of a form unfolded', '/forms/new', (page) => page.locator('details').evaluateAll(unfold)],
   ['more for a routine', '/routines', (page) => page.locator('details').evaluateAll(unfold)],
   ['a routine to be removed', '/routines', removeFirst],
@@ -30,7 +30,7 @@ const STATES: [name: string, path: string, act: (page: Page) => Promise<unknown>
   ['the keys', '/', (page) => page.locator('body').press('?')],
   ['how it is now', '/', (page) => page.locator('details').evaluateAll(unfold)],
   ['a session opened', '/journal', (page) => page.getByRole('button', { expanded: false }).last().click()],
-  ['practice done elsewhere', '/journal', (page) => button(page, 'Enter practice done elsewhere').click()],
+  ['practice done elsewhere', '/journal', (page) => button(page, 'Add practice done elsewhere').click()],
   ['everything to be erased', '/settings', (page) => button(page, 'Erase everything').click()],
   ['before a session', '/routines', (page) => button(page, /^Follow /).click()],
   ['a session', '/routines', follow],
@@ -42,7 +42,7 @@ function unfold(all: Element[]) {
 }
 async function removeFirst(page: Page) {
   await page.locator('details').evaluateAll(unfold)
-  await button(page, /^Remove /).click()
+  await button(page, /^Delete /).click()
 }
 async function openMenu(page: Page) {
   await button(page, /^Change /).click()
@@ -51,13 +51,13 @@ async function openMenu(page: Page) {
 }
 async function follow(page: Page) {
   await button(page, /^Follow /).click()
-  await button(page, 'Begin').click()
+  await button(page, 'Start').click()
   await page.getByRole('region', { name: 'Now' }).waitFor()
 }
 async function endIt(page: Page) {
   await follow(page)
   await page.keyboard.press('Escape')
-  await button(page, 'End and keep it').click()
+  await button(page, 'End and save').click()
 }
 
 const { address, stop } = await startServer(4396, true)

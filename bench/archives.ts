@@ -150,7 +150,7 @@ async function onEveryPage(page: Page, text: string) {
   await page.goto(`${address}/settings`)
   const file = { name: 'archive.json', mimeType: 'application/json', buffer: Buffer.from(text) }
   await page.getByLabel('Archive to import').setInputFiles(file)
-  await page.getByRole('button', { name: 'Take it', exact: true }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await page.getByText('The archive is in.').waitFor()
   const { person } = JSON.parse(text) as { person: { routines: { id: string }[]; forms: { id: string }[] } }
   const routines = person.routines.flatMap(({ id }) => [`/routines/${id}`, `/routines/card/${id}`])

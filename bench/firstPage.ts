@@ -50,7 +50,7 @@ async function measure(page: Page, visit: string) {
     else if (/\/shipped\.[^/]*json$/.test(response.url())) data.push(response.body())
   })
   await page.goto(address, { waitUntil: 'commit' })
-  await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+  await page.getByRole('button', { name: 'Start', exact: true }).waitFor()
   await new Promise((resolve) => setTimeout(resolve, SETTLED_MS))
   const workers = new Set(page.workers().map((worker) => worker.url()))
   const needed = new Set(await whatIsNeeded(page))

@@ -15,8 +15,8 @@ const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM
 
 async function begin(page: Page) {
   await page.goto(`${address}/routines`)
-  await page.getByRole('button', { name: `Follow ${ROUTINE}`, exact: true }).click()
-  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await page.getByRole('button', { name: `Start ${ROUTINE}`, exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await page.getByRole('region', { name: 'Now' }).waitFor()
 }
 const metric = async (session: CDPSession, name: string) =>

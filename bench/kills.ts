@@ -138,7 +138,7 @@ async function following(): ReturnType<Story> {
     .first()
     .click()
   await page.waitForURL('**/follow')
-  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await page.getByRole('region', { name: 'Now' }).waitFor()
   await wait(600)
   const given = await repeatedly(between(0, 2500), () => page.keyboard.press('Space'))
@@ -161,7 +161,7 @@ async function following(): ReturnType<Story> {
 }
 async function editing(): ReturnType<Story> {
   const page = await newPage('/routines')
-  await page.getByRole('button', { name: 'Assemble a routine' }).click()
+  await page.getByRole('button', { name: 'New routine' }).click()
   const adds = page.getByRole('button', { name: 'Add Rise and sink', exact: true })
   await adds.waitFor()
   const added = await repeatedly(between(0, 2500), () => adds.click())
@@ -178,10 +178,10 @@ async function editing(): ReturnType<Story> {
 async function noting(): ReturnType<Story> {
   const page = await newPage('/journal')
   const name = `Class ${Math.floor(chance() * 1e6)}`
-  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+  await page.getByRole('button', { name: 'Add practice done elsewhere' }).click()
   await page.getByLabel('What it was').fill(name)
   await page.getByRole('dialog').getByLabel('Day').fill('2026-03-01')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await wait(between(0, 700))
   // What the page says is kept must be there; on a busy machine it may not have come to saying it.
   const isSaid = (await page.getByText(`${name}, `).filter({ hasText: 'is in the journal.' }).count()) > 0

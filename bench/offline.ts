@@ -30,7 +30,7 @@ try {
   const page = await browser.newPage()
   await tellWhenSeen(page)
   await page.goto(address)
-  await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+  await page.getByRole('button', { name: 'Start', exact: true }).waitFor()
   await page.evaluate(async () => void (await navigator.serviceWorker.ready))
   stop()
   while (await fetch(address).catch(() => null)) await new Promise((resolve) => setTimeout(resolve, 100))

@@ -57,8 +57,8 @@ async function watchOnsets(hidden: boolean): Promise<string> {
   const browser = openByPipe()
   const page = await browser.page(`${server.address}/forms/shake`, TAP)
   await pause(2500)
-  await page.run(clickScript('Follow it alone'))
-  await page.run(clickScript('Begin'))
+  await page.run(clickScript('Start this form'))
+  await page.run(clickScript('Start'))
   if (hidden) await browser.page('about:blank')
   // Lingering, the shake goes on for as long as it is listened to.
   await pause(between(11_000, 13_000))

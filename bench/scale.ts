@@ -35,7 +35,7 @@ try {
     })
   })
   await page.goto(address)
-  await page.getByText('No stone laid yet.').waitFor()
+  await page.getByText('No sessions yet.').waitFor()
   for (let at = 0; at < sessions.length; at += 500) await fill(page, sessions.slice(at, at + 500))
   await fill(page, ownForms, 'forms')
   await fill(page, ownRoutines, 'routines')
@@ -76,7 +76,7 @@ try {
     await go(
       'a form',
       () => item.getByRole('link').click(),
-      () => main.getByRole('button', { name: 'Follow it alone' }).waitFor(),
+      () => main.getByRole('button', { name: 'Start this form' }).waitFor(),
     )
     await go(
       'Routines',
@@ -120,7 +120,7 @@ try {
     await go(
       'Today',
       () => place('Today').click(),
-      () => main.getByRole('button', { name: 'Begin', exact: true }).waitFor(),
+      () => main.getByRole('button', { name: 'Start', exact: true }).waitFor(),
     )
   }
   for (const [name, { usable, tasks }] of found)

@@ -58,7 +58,7 @@ async function visited(browser: Browser): Promise<Map<string, number>> {
     }).observe({ type: 'event', durationThreshold: 16, buffered: true } as PerformanceObserverInit)
   })
   await page.goto(address)
-  await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+  await page.getByRole('button', { name: 'Start', exact: true }).waitFor()
   await page.waitForTimeout(3000)
   await slow(page)
   const worst = new Map<string, number>()
@@ -106,7 +106,7 @@ async function visited(browser: Browser): Promise<Map<string, number>> {
   await press('Settings: a condition', tap(page.getByRole('checkbox')))
   await press('Settings: night', tap(page.getByText('night', { exact: true })))
   await press('to Today', place('Today'))
-  await press('begin', tap(button('Begin')))
+  await press('begin', tap(button('Start')))
   await press('pause', tap(button('Pause')))
   await context.close()
   return worst

@@ -6,6 +6,7 @@ import series from './series.json'
 import { CATALOGUE, SHIPPED_ROUTINES } from './shipped'
 
 export { CATALOGUE, SHIPPED_ROUTINES, shippedText, untilShipped } from './shipped'
+export { ROUTINE_GROUPS } from './routineGroups'
 
 /** What ships, by its ids: what an archive may name besides what it holds. */
 export const SHIPPED_IDS = {

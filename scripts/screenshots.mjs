@@ -47,11 +47,11 @@ async function shoot(page, path, name, prepare = async () => {}) {
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) })
 }
 /** What to practise stands there. */
-const offered = (page) => page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+const offered = (page) => page.getByRole('button', { name: 'Start', exact: true }).waitFor()
 /** Follow a routine to a moment, in strides as a session would. */
 const followTo = (routine, seconds) => async (page) => {
-  await page.getByRole('button', { name: `Follow ${routine}`, exact: true }).click()
-  await page.getByRole('button', { name: 'Begin', exact: true }).waitFor()
+  await page.getByRole('button', { name: `Start ${routine}`, exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).waitFor()
   await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 2000)
   await page.keyboard.press('Space')
   await page.getByRole('region', { name: 'Now' }).waitFor()
@@ -68,8 +68,8 @@ try {
   const page = await open()
   await shoot(page, '/', 'today', offered)
   await shoot(page, '/week', 'week', async (view) => {
-    await view.getByRole('button', { name: 'Make me a week' }).click()
-    await view.getByRole('button', { name: 'Lay this week' }).click()
+    await view.getByRole('button', { name: 'Suggest a week' }).click()
+    await view.getByRole('button', { name: 'Plan this week' }).click()
     await view.mouse.move(0, 0)
   })
   await shoot(page, '/forms', 'forms')
@@ -103,11 +103,12 @@ try {
     await view.clock.fastForward(40_000)
   })
   await page.goto(`${address}/routines`)
-  await page.getByRole('button', { name: 'Copy Before the workshop opens and change it' }).click()
+  await page.getByLabel('More for Before the workshop opens').click()
+  await page.getByRole('button', { name: 'Duplicate Before the workshop opens and edit it' }).click()
   await shoot(page, null, 'routine', async (view) => {
     await view.getByLabel('I have').fill('10')
     await view.getByRole('button', { name: 'Fit', exact: true }).click()
-    await view.getByRole('button', { name: 'Take these' }).waitFor()
+    await view.getByRole('button', { name: 'Apply' }).waitFor()
     await view.locator('[data-entry]').nth(4).locator('.name').click()
     await view.evaluate(() => window.scrollTo(0, 0))
   })

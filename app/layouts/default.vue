@@ -71,8 +71,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   <div class="page">
     <a class="skip" href="#content">Skip to the content</a>
     <aside v-if="workspace.workspace === 'demo'" class="demo" aria-label="Demo">
-      <span>This is a demo: an invented bookbinder’s year.</span>
-      <Button size="small" aria-keyshortcuts="B" @click="leaveDemo">Begin my own<kbd aria-hidden="true">B</kbd></Button>
+      <span>Demo data: a bookbinder’s year</span>
+      <Button size="small" text severity="secondary" aria-keyshortcuts="B" @click="leaveDemo"
+        >Start with my own<kbd aria-hidden="true">B</kbd></Button
+      >
     </aside>
     <header>
       <NuxtLink to="/" class="mark">Pebblebrook</NuxtLink>
@@ -158,10 +160,20 @@ nav a.marked {
   flex-wrap: wrap;
   gap: 0.4rem 1rem;
   align-items: center;
-  justify-content: space-between;
-  background: var(--pb-water);
+  font-size: 0.95rem;
   margin: 0 calc(-1 * clamp(1rem, 3vw, 2.5rem));
-  padding: 0.4rem clamp(1rem, 3vw, 2.5rem);
+  padding: 0 clamp(1rem, 3vw, 2.5rem);
+}
+@media (max-width: 30rem) {
+  .demo {
+    column-gap: 0.4rem;
+  }
+  .demo :deep(.p-button) {
+    padding-inline: 0.2rem;
+  }
+  .demo kbd {
+    display: none;
+  }
 }
 .unreadable {
   margin-bottom: 1rem;

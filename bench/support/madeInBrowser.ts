@@ -41,7 +41,7 @@ export async function madeInBrowser(person: PersonData, routineId: string, port:
     const text = JSON.stringify(toArchive(person, '2026-11-28T00:00:00.000Z'))
     const file = { name: 'archive.json', mimeType: 'application/json', buffer: Buffer.from(text) }
     await page.getByLabel('Archive to import').setInputFiles(file)
-    await page.getByRole('button', { name: 'Take it', exact: true }).click()
+    await page.getByRole('button', { name: 'Save', exact: true }).click()
     await page.getByText('The archive is in.').waitFor()
     await page.goto(`${address}/carry?routine=${routineId}`)
     const make = page.getByRole('button', { name: 'Make the file' })

@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test'
 export const tellWhatIsNeeded = (page: Page) =>
   page.addInitScript(() => {
     new MutationObserver((_, observer) => {
-      if (![...document.querySelectorAll('button')].some(({ textContent }) => textContent.trim() === 'Begin')) return
+      if (![...document.querySelectorAll('button')].some(({ textContent }) => textContent.trim() === 'Start')) return
       observer.disconnect()
       const needed = performance.getEntriesByType('resource').map(({ name }) => name)
       Object.assign(window, { needed })

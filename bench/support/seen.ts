@@ -24,7 +24,7 @@ export async function tellWhenSeen(page: Page): Promise<void> {
         'heading',
         texts('h1').some((text) => /day/.test(text)),
       )
-      stamp('offer', texts('button').includes('Begin'))
+      stamp('offer', texts('button').includes('Start'))
     }).observe(document, { childList: true, subtree: true })
   })
 }

@@ -159,12 +159,12 @@ function withBetween(routine: Routine, formIdOf: (formId: string) => string): Ro
   return { ...routine, entries, ...changed(routine.between) }
 }
 
-/** A name that nothing here has: itself, or "…, handed over", "…, handed over 2" and so on. */
+/** A name that nothing here has: itself, or "…, shared", "…, shared 2" and so on. */
 function freeName(name: string, known: readonly { name: string }[]): string {
   const names = new Set(known.map((each) => each.name))
   let free = name
   for (let number = 1; names.has(free); number += 1) {
-    free = nameWith(name, number === 1 ? ', handed over' : `, handed over ${number}`)
+    free = nameWith(name, number === 1 ? ', shared' : `, shared ${number}`)
   }
   return free
 }

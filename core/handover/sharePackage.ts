@@ -67,15 +67,15 @@ export function isSharePackage(text: string): boolean {
   }
 }
 
-/** Read what was handed over, as strictly as an archive and brought from earlier versions in the same way. Never throws. */
+/** Read the shared text, as strictly as an archive and brought from earlier versions in the same way. Never throws. */
 export function readSharePackage(text: string, options: ReadOptions): ReadSharePackage {
   let value: { version?: unknown; routine?: unknown; forms?: unknown; ways?: unknown }
   try {
     value = JSON.parse(text) as typeof value
   } catch {
-    return refused('What was handed over is not whole: it could not be read.')
+    return refused('The shared text is incomplete and cannot be read.')
   }
-  if (!isSharePackage(text)) return refused('This is no routine that was handed over.')
+  if (!isSharePackage(text)) return refused('This is not a shared routine.')
   const { version, routine, forms, ways } = value
   const person = { ...newPerson(), routines: [routine], forms, ways }
   const archive = { format: ARCHIVE_FORMAT, version, exportedAt: '2000-01-01T00:00:00.000Z', person }
@@ -87,7 +87,7 @@ export function readSharePackage(text: string, options: ReadOptions): ReadShareP
 }
 const refused = (message: string): ReadSharePackage => ({
   ok: false,
-  faults: [{ path: 'what was handed over', message }],
+  faults: [{ path: 'the shared text', message }],
 })
 const inPackageWords = ({ path, message }: Fault): Fault => ({ path: plainer(path), message: plainer(message) })
 const plainer = (text: string) => text.replaceAll('person.routines[0]', 'routine').replaceAll('person.', '')

@@ -98,7 +98,7 @@ export function generateSession(
   }
   if (!proposal) return null
   const { routine, fit } = proposal
-  const named = { ...routine, id: `made-${today}`, name: request.comesBack ? 'What comes back' : 'Made for now' }
+  const named = { ...routine, id: `made-${today}`, name: request.comesBack ? 'Due for review' : 'Made for now' }
   try {
     const features = routineFeatures({ routine: named, forms, ways, pace, rules })
     const offer = weigh({ routineId: named.id, routine: named, features, milder: [], leftOut: [] }, request)

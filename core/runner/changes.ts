@@ -40,7 +40,11 @@ const SCALE_MOST = 2
 /** A round that is only watched is played so many times slower. Our choice. */
 const WATCH_SCALE = 1.25
 
-const LEADERS_BY_COMMAND: Partial<Record<ChangeOfMind, Leader>> = { leadIt: 'app', leadMe: 'self', leadBreath: 'breath' }
+const LEADERS_BY_COMMAND: Partial<Record<ChangeOfMind, Leader>> = {
+  leadIt: 'app',
+  leadMe: 'self',
+  leadBreath: 'breath',
+}
 
 /** Carry out a change of mind; the same state where it makes no sense. */
 export function changeOfMind(state: RunnerState, what: ChangeOfMind, nowMs: number): RunnerState {

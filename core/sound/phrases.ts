@@ -68,7 +68,7 @@ export const PHRASES = {
   paused: 'paused',
   goOn: 'going on',
   dizzy: 'breathe normally. let everything go. go on when it has passed, or close',
-  undone: 'taken back',
+  undone: 'undone',
   closeNow: 'closing now',
   minuteLeft: 'minute left',
   minutesLeft: 'minutes left',
@@ -90,10 +90,10 @@ export const PHRASES = {
   breathTurns: 'the breath the other way',
   hold: 'hold',
   shakeOut: 'shake out',
-  leadIt: 'I lead',
-  leadMe: 'you lead',
-  leadBreath: 'your breath leads',
-  fellBack: 'I do not hear the breath, and lead meanwhile',
+  leadIt: 'automatic pace',
+  leadMe: 'you set the pace',
+  leadBreath: 'your breath sets the pace',
+  fellBack: 'no breath heard, automatic pace meanwhile',
   notNow: 'not now',
 } as const
 /** Numbers are said up to here: a full string of prayer beads. */

@@ -11,24 +11,24 @@ it('a search finds a setting by its name or by another word for it', async () =>
   const { fill, shows, find } = await openPage('/settings')
   await find('heading', 'My data')
   await fill('Find a setting', 'dark')
-  await find('button', /night Seen from afar/)
+  await find('button', /night Display/)
   await fill('Find a setting', 'kayak')
   await shows('No setting has that name.')
 })
 
 it('a longer breath makes every routine longer', async () => {
   const { shows, router, stores } = await openPage('/routines')
-  await shows('While the kettle warms3 min 59 s')
-  const inSeconds = 5
+  await shows('While the kettle warms4 min')
+  const inSeconds = 8
   const { start, settled } = stores.settings.pace
   await stores.saveSettings({
     pace: { ...stores.settings.pace, start: { ...start, inSeconds }, settled: { ...settled, inSeconds } },
   })
   await router.push('/settings')
-  await shows('5.5 breaths a minute')
+  await shows('4.3 breaths a minute')
   await router.push('/routines')
-  // 20 in-breaths, each a second longer.
-  await shows('While the kettle warms4 min 19 s')
+  // 20 in-breaths, each four seconds longer.
+  await shows('While the kettle warms5 min')
 })
 
 it('a bad archive is refused with its field named, and nothing is changed', async () => {

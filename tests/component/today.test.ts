@@ -5,21 +5,21 @@ import { openPage } from './support/open'
 
 it('somebody who has just come is told what this is, and can begin', async () => {
   const { find, shows } = await openPage('/')
-  await find('button', /^Begin/)
+  await find('button', /^Start/)
   await shows(/./)
 })
 
 it('with a year of practice a routine is offered with its reasons, and other minutes bring another length', async () => {
   const { find, press, shows } = await openPage('/', demoPerson('2026-03-10', 'UTC'))
-  await find('button', /^Begin/)
+  await find('button', /^Start/)
   await shows(/\d+ min/)
   await press(/^10 min$/)
-  await shows(/(9|10) min( \d+ s)? at my breath|(9|10) min/)
+  await shows(/(9|10) min( \d+ s)? at my pace|(9|10) min/)
 })
 
-it('who is light-headed is asked to rest first', async () => {
+it('who is dizzy is asked to rest first', async () => {
   const { press, shows } = await openPage('/', demoPerson('2026-03-10', 'UTC'))
-  await press('light-headed')
+  await press('dizzy')
   await shows(/rest/i)
 })
 

@@ -27,7 +27,7 @@ async function takeIn(page: Page, name: string, text: string) {
   await page
     .getByLabel('Archive to import')
     .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
-  await page.getByRole('button', { name: /^(Take it|Put it in place of all that is here)$/ }).click()
+  await page.getByRole('button', { name: /^(Import|Put it in place of all that is here)$/ }).click()
   await expect(page.getByText('The archive is in.')).toBeVisible()
   await goTo(page, 'Settings')
 }
@@ -46,7 +46,7 @@ test(
     await expect.poll(inFile).toBe(0)
     for (const [count, line] of ['class 60 min', 'class 30 min'].entries()) {
       await goTo(page, 'Journal')
-      await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+      await page.getByRole('button', { name: 'Add practice done elsewhere' }).click()
       const dialog = page.getByRole('dialog', { name: 'Practice done elsewhere' })
       await dialog.getByRole('textbox', { name: 'In one line' }).fill(line)
       await page.keyboard.press('Enter')
@@ -65,7 +65,7 @@ test(
     await expect(notice).toContainText('holds 2 sessions, and here are 0')
     await expect.poll(inFile).toBe(2)
     await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: /^Go back to what was before: everything was erased/ }).click()
+    await page.getByRole('button', { name: /^Restore the copy: everything was erased/ }).click()
     await expect(page.getByText('It is as it was before.')).toBeVisible()
     await page.clock.runFor(6000)
     await expect(notice).toHaveCount(0)

@@ -21,9 +21,9 @@ const saidIn = (cues: readonly HeardCue[]) =>
 
 /** Read a routine in from its text. */
 async function readIn(page: Page, text: string) {
-  await page.getByRole('button', { name: 'Assemble a routine' }).click()
+  await page.getByRole('button', { name: 'New routine' }).click()
   await page.getByRole('textbox', { name: 'The routine as text' }).fill(text)
-  await page.getByRole('button', { name: 'Read it in' }).click()
+  await page.getByRole('button', { name: 'Import' }).click()
 }
 
 test(
@@ -33,11 +33,11 @@ test(
     const heard = await listen(page)
     await openAt(page, '/routines')
     await readIn(page, FOR_TWO)
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await page.getByRole('button', { name: 'Somebody practises with me' }).click()
     await page.getByRole('combobox', { name: 'Name of companion 1' }).fill('Mira')
     await expect(page.getByRole('combobox', { name: 'How Mira does it' })).toHaveText('sitting')
-    await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     await page.waitForTimeout(500)
     await letPassToTheEnd(page, 6)
@@ -83,13 +83,13 @@ test(
   async ({ page }) => {
     const heard = await listen(page)
     await openAt(page, '/')
-    await page.getByText('Practised already?').click()
+    await page.getByText('Only a closing').click()
     await page.getByRole('spinbutton', { name: 'I practised' }).fill('10')
     await page.getByRole('spinbutton', { name: 'I practised' }).press('Tab')
     await page.getByRole('button', { name: 'Close me' }).click()
     // The address changes before the screen does, and Today has a Begin of its own.
     await expect(page.getByRole('heading', { level: 1, name: /^Following / })).toBeVisible()
-    await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     await page.waitForTimeout(500)
     await letPassToTheEnd(page, 6)

@@ -23,8 +23,8 @@ test(
     test.slow()
     await openAt(page, '/routines')
     await page.getByLabel('More for While the kettle warms').click()
-    await page.getByRole('link', { name: 'Take While the kettle warms along' }).click()
-    await expect(page.getByRole('heading', { name: 'Take along: While the kettle warms' })).toBeVisible()
+    await page.getByRole('link', { name: 'Make audio of While the kettle warms' }).click()
+    await expect(page.getByRole('heading', { name: 'Make audio: While the kettle warms' })).toBeVisible()
     await expectNoAxeFindings(page)
     await page.getByRole('button', { name: 'Make the file' }).click()
     await expect(made(page)).toBeVisible({ timeout: 120_000 })
@@ -71,7 +71,7 @@ test(
   async ({ page }) => {
     test.slow()
     await openAt(page, '/forms/cloud-hands')
-    await page.getByRole('button', { name: 'Take along' }).click()
+    await page.getByRole('button', { name: 'Make audio' }).click()
     await choose(page, 'Kind of file', /^Opus/)
     for (const sound of ['tones that rise', 'bells at each']) await page.getByText(sound).click()
     await choose(page, 'It says', 'nothing')
@@ -80,10 +80,10 @@ test(
 
     await page.getByText('left heard on the left').click()
     await choose(page, 'It says', 'the next form, the side and the count')
-    const before = await page.getByText('at my breath').textContent()
+    const before = await page.getByText('at my pace').textContent()
     await page.getByLabel('Room to spare before each form').fill('20')
     await page.getByLabel('Room to spare before each form').press('Tab')
-    await expect(page.getByText('at my breath')).not.toHaveText(before!)
+    await expect(page.getByText('at my pace')).not.toHaveText(before!)
     await page.getByRole('button', { name: 'Make the file' }).click()
     await expect(made(page)).toBeVisible({ timeout: 120_000 })
     const { bytes, name } = await saved(page, 'Save cloud-hands.ogg')
@@ -110,15 +110,15 @@ test(
       ['Wednesday', 'While the kettle warms'],
       ['Friday', 'Before the workshop opens'],
     ]) {
-      await page.getByRole('button', { name: `Lay something on ${day} morning` }).click()
+      await page.getByRole('button', { name: `Plan something on ${day} morning` }).click()
       const place = page.getByRole('region', { name: new RegExp(`^${day} .*, morning$`) })
       await place.getByRole('combobox', { name: 'What' }).click()
       await page.getByRole('option', { name: routine!, exact: true }).click()
-      await place.getByRole('button', { name: 'Lay it here' }).click()
+      await place.getByRole('button', { name: 'Plan it here' }).click()
       await expect(place).toHaveCount(0)
     }
-    await page.getByRole('link', { name: 'Take this week along as sound' }).click()
-    await expect(page.getByRole('heading', { name: /^Take along: the week from/ })).toBeVisible()
+    await page.getByRole('link', { name: 'Make audio of this week' }).click()
+    await expect(page.getByRole('heading', { name: /^Make audio: the week from/ })).toBeVisible()
     const sessions = page.getByRole('list', { name: 'Sessions' }).getByRole('listitem')
     const count = 2
     await expect(sessions).toHaveCount(count)
@@ -147,7 +147,7 @@ test(
     await page.getByLabel('high blood pressure').check()
     await goTo(page, 'Routines')
     await page.getByLabel('More for Eight in their order').click()
-    await page.getByRole('link', { name: 'Take Eight in their order along' }).click()
+    await page.getByRole('link', { name: 'Make audio of Eight in their order' }).click()
     const milder = page.getByRole('switch', { name: 'gentler, for my health settings' })
     await expect(milder).toBeChecked()
     await expect(page.getByText(/^(Gentler|Left out): /)).toBeVisible()

@@ -51,7 +51,7 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openDemo(page)
-    await expect(button(page, 'Begin')).toBeFocused()
+    await expect(button(page, 'Start')).toBeFocused()
     const name = await page.getByRole('region', { name: 'What to practise now' }).getByRole('heading').innerText()
     await measured(page, [
       {
@@ -63,11 +63,11 @@ test(
         },
       },
       {
-        name: 'what I am spent for: a milder one',
+        name: 'what I am tired for: a milder one',
         most: 1,
         does: async (_, hands) => {
           await hands.key('s')
-          await expect(button(page, /^spent/)).toHaveAttribute('aria-pressed', 'true')
+          await expect(button(page, /^tired/)).toHaveAttribute('aria-pressed', 'true')
         },
       },
       {
@@ -83,7 +83,7 @@ test(
         most: 2,
         does: async (_, hands) => {
           await hands.key('3')
-          await hands.click(button(page, 'Begin'))
+          await hands.click(button(page, 'Start'))
           await expect(now(page)).toBeVisible()
         },
       },
@@ -93,7 +93,7 @@ test(
         does: async (_, hands) => {
           await page.clock.fastForward(60_000)
           await hands.key('Escape')
-          await hands.click(button(page, 'End and keep it'))
+          await hands.click(button(page, 'End and save'))
           await expect(page.getByText(/is in the journal\./)).toBeVisible()
         },
       },
@@ -117,7 +117,7 @@ test(
         name: 'begin today’s',
         most: 1,
         does: async (_, hands) => {
-          await expect(button(page, 'Begin')).toBeFocused()
+          await expect(button(page, 'Start')).toBeFocused()
           await hands.key('Enter')
           await expect(now(page)).toBeVisible()
         },
@@ -129,7 +129,7 @@ test(
           await page.clock.fastForward(20_000)
           await hands.key('+')
           await hands.key('u')
-          await expect(page.getByText('Taken back.').first()).toBeVisible()
+          await expect(page.getByText('Undone.').first()).toBeVisible()
         },
       },
       {
@@ -164,12 +164,12 @@ test(
         most: 4,
         does: async (_, hands) => {
           await page.keyboard.press('Escape')
-          await button(page, 'End and keep it').click()
+          await button(page, 'End and save').click()
           await button(page, 'Done').click()
           await goTo(page, 'Journal')
           const sessions = page.getByRole('region', { name: 'Sessions' })
           await hands.click(sessions.getByRole('button', { expanded: false }).first())
-          await hands.click(button(sessions, 'Put it right').first())
+          await hands.click(button(sessions, 'Edit').first())
           // The dialog gives the focus to its first field once it stands: what is focused before loses it.
           await expect(page.getByRole('dialog').getByRole('textbox', { name: 'What it was' })).toBeFocused()
           const count = page.getByRole('dialog').getByRole('spinbutton').nth(2)
@@ -177,7 +177,7 @@ test(
           await count.focus()
           await hands.key('ArrowUp')
           await expect(count).not.toHaveValue(before)
-          await hands.click(button(page.getByRole('dialog'), 'Keep it'))
+          await hands.click(button(page.getByRole('dialog'), 'Save'))
           await expect(sessions).toContainText('Put right')
         },
       },
@@ -185,7 +185,7 @@ test(
         name: 'a class elsewhere: opened, one line, kept',
         most: 3,
         does: async (_, hands) => {
-          await hands.click(button(page, 'Enter practice done elsewhere'))
+          await hands.click(button(page, 'Add practice done elsewhere'))
           await expect(page.getByRole('textbox', { name: 'In one line' })).toBeFocused()
           await hands.write('class 75 min last Thursday 18:30, calm 4')
           await hands.key('Enter')
@@ -202,7 +202,7 @@ test(
   async ({ page }) => {
     await openDemo(page)
     await goTo(page, 'Routines')
-    await button(page, 'Assemble a routine').click()
+    await button(page, 'New routine').click()
     await page.getByRole('textbox', { name: 'Name of the routine' }).focus()
     const stops: string[] = []
     for (let tabs = 0; tabs < 10 && stops.at(-1) !== 'I have'; tabs += 1) {
@@ -303,15 +303,15 @@ test(
 
 /** Thirty steps, forty minutes, with their closing. */
 async function expectFitted(page: Page) {
-  const figures = page.getByText(/at my breath · 30 steps/)
-  await expect(figures).toContainText(/(39|40) min( \d+ s)? at my breath/)
-  await expect(figures).toContainText('(30% wanted)')
+  const figures = page.getByText(/at my pace · 30 steps/)
+  await expect(figures).toContainText(/(39|40) min( \d+ s)? at my pace/)
+  await expect(figures).toContainText(/closing .+ \(at least .+\)/)
 }
 test('thirty forms are assembled and fitted to forty minutes by keys alone', { tag: '@slow' }, async ({ page }) => {
   await openDemo(page)
   await goTo(page, 'Routines')
   await page.keyboard.press('Tab')
-  await button(page, 'Assemble a routine').press('Enter')
+  await button(page, 'New routine').press('Enter')
   await page.getByRole('searchbox', { name: 'Search forms to add' }).focus()
   await page.keyboard.press('ArrowDown')
   for (let form = 0; form < 30; form += 1) {
@@ -323,7 +323,7 @@ test('thirty forms are assembled and fitted to forty minutes by keys alone', { t
   await expect(page.getByRole('combobox', { name: 'A form or what to do' })).toBeFocused()
   await page.keyboard.type('40')
   await page.keyboard.press('Enter')
-  await button(page, /^Take (these|it|them)/).press('Enter')
+  await button(page, /^Apply/).press('Enter')
   await expectFitted(page)
 })
 
@@ -333,7 +333,7 @@ test(
   async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 })
     await openAt(page, '/routines')
-    await button(page, 'Assemble a routine').click()
+    await button(page, 'New routine').click()
     await page.evaluate(() => document.fonts.ready)
     const arrive = page.getByRole('button', { name: 'Add Stand and arrive', exact: true })
     // Where it stands in the page: a click may scroll what is half below the edge.
@@ -352,7 +352,7 @@ test(
   async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await openAt(page, '/routines')
-    await button(page, 'Assemble a routine').click()
+    await button(page, 'New routine').click()
     const arrive = page.getByRole('button', { name: 'Add Stand and arrive', exact: true })
     await arrive.scrollIntoViewIfNeeded()
     const before = (await arrive.boundingBox())!
@@ -364,7 +364,7 @@ test(
     const step = page.locator('[data-entry]').first()
     await expect(step.getByRole('combobox')).toHaveCount(0)
     await step.locator('.name').click()
-    await expect(step.getByRole('combobox', { name: 'Part of the arc for Stand and arrive' })).toBeVisible()
+    await expect(step.getByRole('combobox', { name: 'Part of session for Stand and arrive' })).toBeVisible()
     await expectNoAxeFindings(page)
   },
 )
@@ -382,7 +382,11 @@ test(
     await expect(keys).toHaveCount(0)
     await goTo(page, 'Routines')
     await page
-      .getByRole('button', { name: /^Copy .* and change it$/ })
+      .getByLabel(/^More for/)
+      .first()
+      .click()
+    await page
+      .getByRole('button', { name: /^Duplicate .* and edit it$/ })
       .first()
       .click()
     await page.locator('[data-entry]').first().focus()
@@ -403,7 +407,7 @@ for (const { width, height, what } of [
     async ({ page }) => {
       await page.setViewportSize({ width, height })
       await openAt(page, '/routines')
-      await page.getByRole('button', { name: 'Follow While the kettle warms', exact: true }).click()
+      await page.getByRole('button', { name: 'Start While the kettle warms', exact: true }).click()
       await begin(page)
       await letPass(page, 20)
       for (const seen of [now(page).locator('.word'), now(page).locator('.number'), page.getByText(/ left$/).last()]) {
@@ -422,7 +426,7 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/routines')
-    await page.getByRole('button', { name: 'Follow While the kettle warms', exact: true }).click()
+    await page.getByRole('button', { name: 'Start While the kettle warms', exact: true }).click()
     await begin(page)
     const pause = page.getByRole('toolbar', { name: 'Change the session' }).getByRole('button', { name: /^Pause/ })
     await pause.click()
@@ -440,14 +444,14 @@ test(
     await page.setViewportSize({ width: 390, height: 844 })
     await openDemo(page)
     await goTo(page, 'Forms')
-    const filter = page.getByRole('combobox', { name: 'When last done' })
+    const filter = page.getByRole('combobox', { name: 'Last practised' })
     await expect(filter).toBeHidden()
     await button(page, 'Filters').click()
     const count = async () => Number.parseInt(await page.getByRole('search').getByRole('status').innerText())
     const all = await count()
-    await choose(page, 'When last done', 'never done')
+    await choose(page, 'Last practised', 'never done')
     const never = await count()
-    await choose(page, 'When last done', 'not done for a month')
+    await choose(page, 'Last practised', 'not done for a month')
     const longAgo = await count()
     expect(never).toBeGreaterThan(0)
     expect(longAgo).toBeGreaterThan(0)
@@ -475,11 +479,11 @@ test.describe('where a finger presses', () => {
       await nothingOfKeys()
       await page.goto('/breath')
       await button(page, 'Begin with the next in-breath').tap()
-      await expect(button(page, 'Light-headed')).toBeVisible()
+      await expect(button(page, 'Dizzy')).toBeVisible()
       await nothingOfKeys()
       await goTo(page, 'Routines')
-      await button(page, 'Follow While the kettle warms').tap()
-      await expect(button(page, 'Begin')).toBeVisible()
+      await button(page, 'Start While the kettle warms').tap()
+      await expect(button(page, 'Start')).toBeVisible()
       await nothingOfKeys()
       await begin(page)
       await letPass(page, 4)
@@ -493,7 +497,7 @@ test.describe('where a finger presses', () => {
       await expect(button(page, /^Undo/)).toBeVisible()
       await nothingOfKeys()
       await button(page, 'End').tap()
-      await button(page, 'End and keep it').tap()
+      await button(page, 'End and save').tap()
       await expect(button(page, 'from memory')).toBeVisible()
       await nothingOfKeys()
     },
@@ -505,13 +509,13 @@ test.describe('where a finger presses', () => {
     await page.setViewportSize({ width: 390, height: 664 })
     await openAt(page, '/')
     await expect(page.getByText('Pebblebrook leads your tai chi')).toBeInViewport({ ratio: 1 })
-    const begins = await button(page, 'Begin').boundingBox()
+    const begins = await button(page, 'Start').boundingBox()
     const places = await page.getByRole('navigation', { name: 'Places' }).boundingBox()
     expect(begins!.y + begins!.height).toBeLessThanOrEqual(places!.y)
     const asks = await page.getByRole('group', { name: 'I am' }).boundingBox()
     expect(asks!.y).toBeGreaterThan(begins!.y)
-    await button(page, 'spent').tap()
-    await expect(button(page, 'spent')).toHaveAttribute('aria-pressed', 'true')
+    await button(page, 'tired').tap()
+    await expect(button(page, 'tired')).toHaveAttribute('aria-pressed', 'true')
     await expect(page.getByRole('region', { name: 'What to practise now' })).toContainText('it asks little')
   })
 
@@ -531,7 +535,7 @@ test.describe('where a finger presses', () => {
       }
       await openDemo(page)
       await goTo(page, 'Routines')
-      await button(page, 'Assemble a routine').tap()
+      await button(page, 'New routine').tap()
       const add = page.getByRole('button', { name: /^Add (?!rounds)/ })
       await expect(add.nth(29)).toBeAttached()
       for (let form = 0; form < 30; form += 1) await add.nth(form).tap()
@@ -546,7 +550,7 @@ test.describe('where a finger presses', () => {
       expect(await tooSmall(fit.locator('button'))).toEqual([])
       await fit.getByRole('spinbutton', { name: 'I have' }).fill('40')
       await fit.getByRole('button', { name: 'Fit', exact: true }).tap()
-      await fit.getByRole('button', { name: /^Take (these|it|them)/ }).tap()
+      await fit.getByRole('button', { name: /^Apply/ }).tap()
       await expectFitted(page)
     },
   )

@@ -55,7 +55,7 @@ test(
     await page.goto(`${address}forms/settle`)
     await expect(page.getByRole('heading', { level: 1, name: 'Settle' })).toBeVisible()
     await goTo(page, 'Settings')
-    await page.getByRole('button', { name: 'Look at the demo' }).click()
+    await page.getByRole('button', { name: 'Open the demo' }).click()
     await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
     await goTo(page, 'Journal')
     // Only what a server would answer, and pages that have no file of their own, are not there.

@@ -7,7 +7,7 @@ const now = (page: Page) => page.getByRole('region', { name: 'Now' })
 async function follow(page: Page, forms: string[]) {
   await openAt(page, '/')
   await assemble(page, 'A trial', forms)
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await begin(page)
 }
 
@@ -44,8 +44,8 @@ test('works by keys alone, from the first to the end', async ({ page }) => {
 
   await page.clock.resume()
   await page.keyboard.press('Escape')
-  await expect(page.getByRole('dialog')).toContainText('Stop here?')
-  await page.getByRole('dialog').getByRole('button', { name: 'Go on' }).click()
+  await expect(page.getByRole('dialog')).toContainText('End this session?')
+  await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
   await page.keyboard.press('Escape')
   await page.keyboard.press('Enter')
   await expect(page.getByText('A trial is in the journal.')).toBeVisible()
@@ -57,9 +57,9 @@ test(
   async ({ page }) => {
     await openAt(page, '/settings')
     await choose(page, 'Sides are called', 'mirrored, as facing me')
-    await page.getByRole('button', { name: 'Take it' }).click()
+    await page.getByRole('button', { name: 'Save' }).click()
     await assemble(page, 'A trial', ['Ankle circles'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await begin(page)
     await expect(now(page)).toContainText('right first')
     const word = now(page).getByText('Ankle circles').last()
@@ -155,9 +155,9 @@ test(
     })
     await openAt(page, '/')
     await assemble(page, 'A trial', ['Rise and sink'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     // Here the page's clock must run as the audio's does.
-    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     const heard = () =>
       page.evaluate(
         () => (window as never as { heard: { atSeconds: number; lengthSeconds: number; loud: boolean }[] }).heard,

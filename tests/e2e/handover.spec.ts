@@ -18,11 +18,11 @@ turn in, wring out, x4 each side, hip width, loosen`
 /** Assemble a routine with a form of one's own, and go to where it is handed over. */
 async function handOver(page: Page, text = YARD) {
   await openAt(page, '/routines')
-  await page.getByRole('button', { name: 'Assemble a routine' }).click()
+  await page.getByRole('button', { name: 'New routine' }).click()
   await page.getByRole('textbox', { name: 'The routine as text' }).fill(text)
-  await page.getByRole('button', { name: 'Read it in' }).click()
-  await page.getByRole('link', { name: 'Hand it over' }).click()
-  await expect(page.getByRole('heading', { level: 1, name: /^Hand over/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Import' }).click()
+  await page.getByRole('link', { name: 'Share' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: /^Share/ })).toBeVisible()
 }
 async function copiedLink(page: Page): Promise<string> {
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
@@ -48,7 +48,7 @@ async function takeYard(other: Page) {
   // Looked at, it is not taken.
   await expect(other.getByRole('heading', { name: 'A yard of mine' })).toHaveCount(0)
   await other.goBack()
-  await other.getByRole('button', { name: 'Take it in' }).click()
+  await other.getByRole('button', { name: 'Import' }).click()
   await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine')
   await expect(other.locator('[data-entry][data-kind="step"]')).toHaveCount(4)
   await goTo(other, 'Forms')
@@ -69,7 +69,7 @@ test(
     const other = await otherDevice(page, 'about:blank')
     other.on('request', (request) => asked.push(request.url()))
     await other.goto(link)
-    await expect(other.getByRole('button', { name: 'Take it in' })).toBeVisible()
+    await expect(other.getByRole('button', { name: 'Import' })).toBeVisible()
     const secret = link.slice(link.indexOf('#') + 1)
     expect(asked.length).toBeGreaterThan(3)
     expect(asked.filter((url) => url.includes(secret.slice(2, 40)))).toEqual([])
@@ -82,8 +82,8 @@ test(
     await other.getByRole('button', { name: 'Look at it' }).click()
     await expect(other.getByText('You have it already')).toBeVisible()
     await expect(other.getByText('Wring the cloth: here already, the same.')).toBeVisible()
-    await other.getByRole('button', { name: 'Take it in' }).click()
-    await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine, handed over')
+    await other.getByRole('button', { name: 'Import' }).click()
+    await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine, shared')
     await other.goto(`${baseURL}/take#${secret.slice(0, 60)}`)
     await expect(other.getByRole('alert')).toContainText('not whole')
   },
@@ -94,19 +94,19 @@ test(
   { tag: '@slow' },
   async ({ page, baseURL }) => {
     await openAt(page, '/forms/cloud-hands')
-    const way = page.getByRole('region', { name: 'How I do it' })
+    const way = page.getByRole('region', { name: 'My way' })
     await choose(way, 'Version', 'seated')
-    await way.getByRole('button', { name: 'Take it' }).click()
-    await expect(way.getByRole('button', { name: 'Take it' })).toHaveCount(0)
+    await way.getByRole('button', { name: 'Save' }).click()
+    await expect(way.getByRole('button', { name: 'Save' })).toHaveCount(0)
     await handOver(page)
     await expect(page.getByText('how I do 1 form')).toBeVisible()
     const other = await otherDevice(page, await copiedLink(page))
     await expect(other.getByText('Cloud hands seated')).toBeVisible()
-    await other.getByRole('button', { name: 'Take it in' }).click()
-    await expect(other.getByText('as it was handed over')).toBeVisible()
+    await other.getByRole('button', { name: 'Import' }).click()
+    await expect(other.getByText('as it was shared')).toBeVisible()
     await other.goto(`${baseURL}/forms/cloud-hands`)
-    const mine = other.getByRole('region', { name: 'How I do it' })
-    await expect(mine.getByRole('combobox', { name: 'Version', exact: true })).toHaveText('as it is')
+    const mine = other.getByRole('region', { name: 'My way' })
+    await expect(mine.getByRole('combobox', { name: 'Version', exact: true })).toHaveText('standard')
   },
 )
 
@@ -183,7 +183,7 @@ test(
       await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
       // The camera is not left on.
       await expect(other.locator('video')).toHaveCount(0)
-      await other.getByRole('button', { name: 'Take it in' }).click()
+      await other.getByRole('button', { name: 'Import' }).click()
       await expect(other.getByRole('textbox', { name: 'Name of the routine' })).toHaveValue('A yard of mine')
     } finally {
       await browser.close()
@@ -221,7 +221,7 @@ test(
       .getByLabel('Photographs of code pictures')
       .setInputFiles(Array.from({ length: 12 }, (_, at) => ({ name: `${at}.jpg`, mimeType: 'image/jpeg', buffer })))
     await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
-    await other.getByRole('button', { name: 'Leave it' }).click()
+    await other.getByRole('button', { name: 'Cancel' }).click()
     await expect(other.getByRole('heading', { name: 'A yard of mine' })).toHaveCount(0)
     await other.getByRole('textbox', { name: 'The link' }).fill(link)
     // Before the first has been answered.
@@ -249,7 +249,7 @@ test(
     await expect(other.getByText(`1 of ${asFiles.length} pictures read`)).toBeVisible()
     await chooser.setInputFiles(rest)
     await expect(other.getByText('1 routine')).toBeVisible()
-    await other.getByRole('button', { name: 'Take it', exact: true }).click()
+    await other.getByRole('button', { name: 'Import', exact: true }).click()
     await goTo(other, 'Routines')
     await expect(other.getByRole('heading', { name: 'A yard of mine' })).toBeVisible()
   },
@@ -274,7 +274,7 @@ test(
     // Where archives are read, such a file is known too, and shown before it is taken.
     await goTo(other, 'Settings')
     await other.getByLabel('Archive to import').setInputFiles(path)
-    await expect(other.getByRole('heading', { level: 1, name: 'Take something in' })).toBeVisible()
+    await expect(other.getByRole('heading', { level: 1, name: 'Import' })).toBeVisible()
     await takeYard(other)
   },
 )

@@ -8,7 +8,7 @@ const answer = (page: Page) => page.getByRole('status').filter({ has: page.getBy
 async function follow(page: Page, forms: string[]) {
   await openAt(page, '/')
   await assemble(page, 'A trial', forms)
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await begin(page)
 }
 
@@ -20,7 +20,7 @@ test(
     await openAt(page, '/settings')
     await choose(page, 'Says of the count', 'every count left')
     await assemble(page, 'A trial', ['Rise and sink', 'Draw the bow', 'Hips both ways', 'Hands on the belly'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await begin(page)
     await page.waitForTimeout(500)
     await letPassToTheEnd(page, 6)
@@ -75,7 +75,7 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/routines')
-    await page.getByRole('button', { name: 'Follow Before the workshop opens', exact: true }).click()
+    await page.getByRole('button', { name: 'Start Before the workshop opens', exact: true }).click()
     await begin(page)
     await letPass(page, 240)
     await page.getByRole('button', { name: 'More', exact: true }).click()
@@ -139,7 +139,7 @@ test('dizzy drops all pacing, waits, and goes on or closes', { tag: '@slow' }, a
   await expect(sits).toHaveAttribute('aria-pressed', 'true')
   await expect(dizzy).toContainText('What comes is done sitting')
   await page.keyboard.press('Space')
-  await dizzy.getByRole('button', { name: 'Go on' }).click()
+  await dizzy.getByRole('button', { name: 'Resume' }).click()
   await expect(now(page)).toContainText('NextRise and sink')
   await page.keyboard.press('d')
   await dizzy.getByRole('button', { name: 'Close now' }).click()
@@ -149,9 +149,9 @@ test('dizzy drops all pacing, waits, and goes on or closes', { tag: '@slow' }, a
 test('I lead: each repetition waits for my signal and is counted by it', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/')
   await assemble(page, 'A trial', ['Rise and sink'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
-  await page.getByRole('radio', { name: 'I lead' }).check()
-  await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
+  await page.getByRole('radio', { name: 'I set the pace' }).check()
+  await page.getByRole('button', { name: 'Start', exact: true }).focus()
   await begin(page)
   await letPass(page, 60)
   await expect(now(page)).toContainText('Your signal5')
@@ -166,9 +166,9 @@ test(
   async ({ page }) => {
     await openAt(page, '/')
     await assemble(page, 'A trial', ['Rise and sink'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
-    await page.getByRole('radio', { name: 'My breath leads' }).check()
-    await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
+    await page.getByRole('radio', { name: 'My breath sets the pace' }).check()
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     // The belt breathes at my pace: small strides let its turns arrive one by one.
     for (let strides = 0; strides < 60; strides += 1) {
@@ -203,7 +203,7 @@ test('the remote page shows what arrives and what it does, and maps it', { tag: 
   await expect(page.getByRole('heading', { name: 'Try your remote' })).toBeVisible()
   const came = page.getByRole('region', { name: 'What came' })
   await page.keyboard.press('PageDown')
-  await expect(came).toContainText('page downMy signal, or pause and go on')
+  await expect(came).toContainText('page downMy signal, or pause and resume')
   await page.getByRole('button', { name: 'Three claps' }).click()
   await expect(came).toContainText('three clapsOne more')
   await choose(came, 'make it', 'Rest')
@@ -243,7 +243,7 @@ test('the two halves of the screen are buttons, wherever they are touched', { ta
   await openAt(page, '/remote')
   await page.getByRole('switch', { name: 'the two halves of the screen are buttons' }).check()
   await assemble(page, 'A trial', ['Rise and sink'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await begin(page)
   await letPass(page, 25)
   await expect(now(page)).toContainText('4more')
@@ -252,7 +252,7 @@ test('the two halves of the screen are buttons, wherever they are touched', { ta
   await page.mouse.click(1000, 450)
   await expect(now(page)).toContainText('Paused')
   // Paused, the halves are gone, and the keys below take over.
-  await page.getByRole('button', { name: 'Go on', exact: false }).first().click()
+  await page.getByRole('button', { name: 'Resume', exact: false }).first().click()
   await expect(now(page)).toContainText('Rise and sink')
   await page.clock.resume()
   await expectNoAxeFindings(page)
@@ -268,7 +268,7 @@ test(
     await page.getByRole('button', { name: 'It is as wide as the card' }).click()
     await expect(page.getByText('The size of this screen is measured.')).toBeVisible()
     await assemble(page, 'A trial', ['Rise and sink', 'The sparrow’s tail, both sides'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await begin(page)
     await letPass(page, 9)
     const size = await now(page)

@@ -14,7 +14,7 @@ async function atRoutines(page: Page) {
 async function endNow(page: Page) {
   await page.clock.resume()
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'End and keep it' }).click()
+  await page.getByRole('button', { name: 'End and save' }).click()
   await page.getByRole('button', { name: 'Done', exact: true }).click()
 }
 const ready = (page: Page) => page.getByRole('region', { name: 'For your health settings' })
@@ -25,7 +25,7 @@ test('a ready-made routine is led gentler for what was declared: marked, said be
   const heard = await listen(page)
   const row = await atRoutines(page)
   await expect(row).toContainText(/For your health settings, \d+ min( \d+ s)?\. Gentler: Hold up the sky\./)
-  await row.getByRole('button', { name: `Follow ${NAME}` }).click()
+  await row.getByRole('button', { name: `Start ${NAME}` }).click()
   await expect(ready(page)).toContainText('Hold up the sky: No breath hold.')
   await expectNoAxeFindings(page)
   await begin(page)
@@ -39,10 +39,10 @@ test('a ready-made routine is led gentler for what was declared: marked, said be
 
 test('as written is chosen for this time only, and the record says so', { tag: '@slow' }, async ({ page }) => {
   const row = await atRoutines(page)
-  await row.getByRole('button', { name: `Follow ${NAME}` }).click()
+  await row.getByRole('button', { name: `Start ${NAME}` }).click()
   await ready(page).getByRole('checkbox', { name: 'As written, this time only' }).check()
   await expect(page.getByRole('region', { name: 'As written this time' })).toContainText('advise otherwise')
-  await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+  await page.getByRole('button', { name: 'Start', exact: true }).focus()
   await begin(page)
   await letPass(page, 200)
   await endNow(page)
@@ -51,7 +51,7 @@ test('as written is chosen for this time only, and the record says so', { tag: '
     page.getByText('As written, though my health settings advised otherwise: Hold up the sky.'),
   ).toBeVisible()
   await goTo(page, 'Routines')
-  await row.getByRole('button', { name: `Follow ${NAME}` }).click()
+  await row.getByRole('button', { name: `Start ${NAME}` }).click()
   await expect(ready(page).getByRole('checkbox', { name: 'As written, this time only' })).not.toBeChecked()
 })
 
@@ -61,9 +61,9 @@ test('what hardly anything is left of is asked about first, and starts neither b
   await openAt(page, '/settings')
   await page.getByLabel('stiff or replaced shoulder').check()
   await goTo(page, 'Routines')
-  await page.getByRole('button', { name: 'Follow A flow built up by the stove' }).click()
+  await page.getByRole('button', { name: 'Start A flow built up by the stove' }).click()
   await expect(ready(page)).toContainText('Ask your doctor or teacher before you practise it as written.')
-  const start = page.getByRole('button', { name: 'Begin', exact: true })
+  const start = page.getByRole('button', { name: 'Start', exact: true })
   await expect(start).toBeDisabled()
   await page.getByRole('heading', { level: 1 }).first().click({ force: true })
   await page.keyboard.press('Space')
@@ -78,7 +78,7 @@ test('one form alone and the printed card heed what was declared, too', { tag: '
   await page.goto('/forms/hold-up-the-sky')
   await page.getByRole('button', { name: /alone/ }).first().click()
   await expect(ready(page)).toContainText('Hold up the sky: No breath hold.')
-  await page.getByRole('button', { name: 'Not now' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
   await goTo(page, 'Routines')
   await row.getByLabel(`More for ${NAME}`).click()
   await row.getByRole('link', { name: `Card of ${NAME}` }).click()

@@ -5,7 +5,7 @@ test('after the last bell three keys say how it is, one is enough, and a session
   page,
 }) => {
   await openAt(page, '/forms/rise-and-sink')
-  await page.getByRole('button', { name: 'Follow it alone' }).click()
+  await page.getByRole('button', { name: 'Start this form' }).click()
   await begin(page)
   await letPass(page, 300)
   await page.clock.resume()
@@ -18,7 +18,7 @@ test('after the last bell three keys say how it is, one is enough, and a session
   for (const [scale, word] of [
     ['Energy', 'lively'],
     ['Calm', 'still'],
-    ['Ease of body', 'so-so'],
+    ['Ease of body', 'medium'],
   ] as const) {
     const chosen = page.getByRole('group', { name: scale }).getByRole('button', { pressed: true })
     await expect(chosen).toHaveText(word)
@@ -28,14 +28,14 @@ test('after the last bell three keys say how it is, one is enough, and a session
 
   await goTo(page, 'Journal')
   const sessions = page.getByRole('region', { name: 'Sessions' })
-  await expect(sessions).toContainText('energy: lively; calm: still; ease of body: so-so')
+  await expect(sessions).toContainText('energy: lively; calm: still; ease of body: medium')
   await sessions.getByRole('button', { name: /Rise and sink/ }).click()
-  await sessions.getByRole('button', { name: 'Remove this session' }).click()
+  await sessions.getByRole('button', { name: 'Delete this session' }).click()
   await expect(sessions.getByRole('listitem')).toHaveCount(0)
-  await expect(sessions.getByRole('button', { name: 'Take it back' })).toBeFocused()
+  await expect(sessions.getByRole('button', { name: 'Undo' })).toBeFocused()
   await expectNoAxeFindings(page)
   await page.keyboard.press('Enter')
-  await expect(sessions.getByRole('listitem')).toContainText('energy: lively; calm: still; ease of body: so-so')
+  await expect(sessions.getByRole('listitem')).toContainText('energy: lively; calm: still; ease of body: medium')
   await page.reload()
   await expect(sessions.getByRole('listitem')).toContainText('Rise and sink')
 })
@@ -46,7 +46,7 @@ test(
   async ({ page }) => {
     await openAt(page, '/')
     await assemble(page, 'A trial', ['Rise and sink', 'Draw the bow'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await begin(page)
     await letPassToTheEnd(page, 60)
     await page.clock.resume()
@@ -58,38 +58,38 @@ test(
     await expect(bow).toContainText('done')
     const planned = await bow.getByRole('cell').first().textContent()
 
-    await sessions.getByRole('button', { name: 'Put it right' }).click()
-    const dialog = page.getByRole('dialog', { name: 'Put it right' })
+    await sessions.getByRole('button', { name: 'Edit' }).click()
+    const dialog = page.getByRole('dialog', { name: 'Edit' })
     // The dialog takes the focus to its first field as it opens; what is typed before would land there.
     await expect(dialog.getByRole('textbox', { name: 'What it was' })).toBeFocused()
     await dialog.getByRole('spinbutton', { name: 'Draw the bow, right, repetitions' }).fill('1')
     await dialog.getByRole('spinbutton', { name: 'Draw the bow, right, repetitions' }).press('Tab')
     await dialog.getByRole('textbox', { name: 'Words' }).fill('One side was sore.')
     await expectNoAxeFindings(page)
-    await dialog.getByRole('button', { name: 'Keep it' }).click()
+    await dialog.getByRole('button', { name: 'Save' }).click()
     await expect(bow).toContainText('1 right')
     await expect(bow).toContainText(`recorded: ${planned}`)
     await expect(bow).toContainText('left early')
-    await expect(sessions).toContainText('Put right: what was done, its words. What was recorded is kept.')
+    await expect(sessions).toContainText('Edited: what was done, its words. The original is kept.')
     await page.reload()
     await expect(sessions.getByRole('listitem').first()).toContainText('One side was sore.')
 
     await sessions.getByRole('button', { name: /^Tue .*A trial/ }).click()
-    await sessions.getByRole('button', { name: 'Make it two' }).click()
-    await page.getByRole('dialog', { name: 'Two, not one' }).getByRole('button', { name: 'Make it two' }).click()
+    await sessions.getByRole('button', { name: 'Split' }).click()
+    await page.getByRole('dialog', { name: 'Split into two' }).getByRole('button', { name: 'Split' }).click()
     await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(2)
     // Focus is where the change can be taken back.
-    await expect(sessions.getByRole('button', { name: 'Take it back' })).toBeFocused()
+    await expect(sessions.getByRole('button', { name: 'Undo' })).toBeFocused()
     await sessions
       .getByRole('button', { name: /^Tue .*A trial/, expanded: false })
       .first()
       .click()
     await sessions.getByRole('button', { name: 'Join it with A trial before it' }).click()
     await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(1)
-    await page.getByRole('button', { name: 'Take it back' }).click()
+    await page.getByRole('button', { name: 'Undo' }).click()
     await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(2)
 
-    await sessions.getByRole('button', { name: 'As it was recorded' }).click()
+    await sessions.getByRole('button', { name: 'Restore the original' }).click()
     await expect(sessions.getByRole('button', { name: /^Tue .*A trial/ })).toHaveCount(1)
     await expect(sessions).not.toContainText('One side was sore.')
     await page.reload()
@@ -99,7 +99,7 @@ test(
 
 /** Enter practice elsewhere in one line. */
 async function enterLine(page: Page, line: string) {
-  await page.getByRole('button', { name: 'Enter practice done elsewhere' }).click()
+  await page.getByRole('button', { name: 'Add practice done elsewhere' }).click()
   const dialog = page.getByRole('dialog', { name: 'Practice done elsewhere' })
   await dialog.getByRole('textbox', { name: 'In one line' }).fill(line)
   await page.keyboard.press('Enter')
@@ -113,7 +113,7 @@ test(
     await openAt(home, '/journal')
     for (const line of ['class 30 min 3 days ago', 'stood 20 min yesterday 9:00', 'garden 10 min 2 days ago'])
       await enterLine(home, line)
-    await expect(home.getByText('3 days in a row, today still open.')).toBeVisible()
+    await expect(home.getByText('3 days in a row, not done yet today.')).toBeVisible()
     // Tuesday is spent in the air; the bag is opened on Wednesday evening in Tokyo.
     const carried = await home.context().storageState({ indexedDB: true })
     const there = await browser.newContext({
@@ -124,7 +124,7 @@ test(
     })
     const page = await there.newPage()
     await openAt(page, '/journal', new Date('2026-03-11T11:00:00Z'))
-    await expect(page.getByText('3 days in a row, today still open.')).toBeVisible()
+    await expect(page.getByText('3 days in a row, not done yet today.')).toBeVisible()
     await enterLine(page, 'arrived 15 min')
     await expect(page.getByText('4 days in a row.')).toBeVisible()
     await expect(page.getByText(/Tue 10 Mar had only 15 hours, between Lisbon and Tokyo\./)).toBeVisible()
@@ -141,7 +141,7 @@ test(
     await expectNoAxeFindings(page)
     // What is entered from a day is of that day.
     await stones.getByRole('button', { name: /^Friday 6 March/ }).click()
-    await sessions.getByRole('button', { name: 'Enter practice of this day' }).click()
+    await sessions.getByRole('button', { name: 'Add practice on this day' }).click()
     await page.getByRole('textbox', { name: 'In one line' }).fill('stood 5 min')
     await page.keyboard.press('Enter')
     await expect(sessions.getByRole('listitem').filter({ hasText: 'Stood' })).toContainText('Fri 6 Mar')
@@ -160,9 +160,9 @@ test(
     await enterLine(page, 'garden 20 min yesterday 8:00, rise and sink x6')
     await page.clock.setFixedTime(new Date('2026-03-16T08:00:00Z'))
     await page.reload()
-    await page.getByRole('link', { name: 'What is covered' }).click()
-    await expect(page.getByRole('heading', { level: 1, name: 'What is covered' })).toBeVisible()
-    const gone = page.getByRole('region', { name: 'Let go lately' })
+    await page.getByRole('link', { name: 'Balance' }).click()
+    await expect(page.getByRole('heading', { level: 1, name: 'Balance' })).toBeVisible()
+    const gone = page.getByRole('region', { name: 'Not practised lately' })
     await expect(gone.getByRole('listitem')).toHaveText([
       /^Stork on one leg:\s+not for 17 days; before, about every 2 days$/,
     ])
@@ -176,7 +176,7 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/forms/rise-and-sink')
-    await page.getByRole('button', { name: 'Follow it alone' }).click()
+    await page.getByRole('button', { name: 'Start this form' }).click()
     const hurts = async (place: string, digit: string) => {
       await page.getByRole('combobox', { name: 'Where it hurts' }).click()
       await page.getByRole('option', { name: place, exact: true }).click()
@@ -200,7 +200,7 @@ test(
     ).toHaveText('3')
     await page.getByRole('button', { name: 'No pain to say of: low back' }).click()
     await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     await letPassToTheEnd(page, 20)
     await page.clock.resume()
@@ -249,20 +249,20 @@ test(
     const other = await context.newPage()
     await openAt(other, '/journal')
     await other.getByRole('button', { name: /18:30/ }).click()
-    await other.getByRole('button', { name: 'Put it right' }).click()
-    const theirs = other.getByRole('dialog', { name: 'Put it right' })
+    await other.getByRole('button', { name: 'Edit' }).click()
+    const theirs = other.getByRole('dialog', { name: 'Edit' })
     await theirs.getByRole('textbox', { name: 'Words' }).fill('theirs')
 
     await page.getByRole('button', { name: /18:30/ }).click()
-    await page.getByRole('button', { name: 'Put it right' }).click()
-    await page.getByRole('dialog', { name: 'Put it right' }).getByRole('textbox', { name: 'Words' }).fill('mine')
-    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'Edit' }).click()
+    await page.getByRole('dialog', { name: 'Edit' }).getByRole('textbox', { name: 'Words' }).fill('mine')
+    await page.getByRole('button', { name: 'Save' }).click()
     await expect(page.getByRole('listitem').filter({ hasText: 'mine' })).toBeVisible()
 
     await expect(other.getByRole('listitem', { includeHidden: true }).filter({ hasText: 'mine' })).toHaveCount(1)
-    await theirs.getByRole('button', { name: 'Keep it' }).click()
+    await theirs.getByRole('button', { name: 'Save' }).click()
     await expect(theirs.getByRole('alert')).toContainText('changed in another tab')
-    await theirs.getByRole('button', { name: 'Leave it' }).click()
+    await theirs.getByRole('button', { name: 'Cancel' }).click()
     await page.reload()
     await expect(page.getByRole('listitem').filter({ hasText: 'mine' })).toBeVisible()
   },

@@ -12,7 +12,7 @@ async function exported(page: Page): Promise<string> {
 async function bring(page: Page, file: string) {
   await goTo(page, 'Settings')
   await page.getByLabel('Archive to import').setInputFiles(file)
-  await expect(page.getByRole('heading', { level: 1, name: 'Take something in' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1, name: 'Import' })).toBeVisible()
 }
 const takeTogether = async (page: Page) => {
   await page.getByRole('button', { name: /^Take \d+ changes?$/ }).click()
@@ -20,7 +20,7 @@ const takeTogether = async (page: Page) => {
 }
 async function practise(page: Page, name: string) {
   await assemble(page, name, ['Rise and sink'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await page.waitForURL('**/follow')
   await begin(page)
   await letPassToTheEnd(page, 30)
@@ -59,7 +59,7 @@ test(
     const phone = await context.newPage()
     await openAt(phone, '/settings')
     await bring(phone, start)
-    await phone.getByRole('button', { name: 'Take it', exact: true }).click()
+    await phone.getByRole('button', { name: 'Import', exact: true }).click()
     await expect(phone.getByText('The archive is in.')).toBeVisible()
 
     await goTo(phone, 'Routines')
@@ -91,7 +91,7 @@ test(
     // Once more, nothing is new.
     await bring(page, await exported(phone))
     await expect(page.getByText('Nothing of it is new here.')).toBeVisible()
-    await page.getByRole('button', { name: 'Leave it' }).click()
+    await page.getByRole('button', { name: 'Cancel' }).click()
   },
 )
 
@@ -107,12 +107,12 @@ test(
     const other = await context.newPage()
     await openAt(other, '/settings')
     await bring(other, await exported(page))
-    await other.getByRole('button', { name: 'Take it', exact: true }).click()
+    await other.getByRole('button', { name: 'Import', exact: true }).click()
     await goTo(page, 'Routines')
     for (const name of ['To go', 'To stay']) {
       await page.getByLabel(`More for ${name}`).click()
-      await page.getByRole('button', { name: `Remove ${name}` }).click()
-      await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click()
+      await page.getByRole('button', { name: `Delete ${name}` }).click()
+      await page.getByRole('alertdialog').getByRole('button', { name: 'Delete it' }).click()
     }
     await bring(other, await exported(page))
     await expect(other.getByText('2 routines go: they were removed there')).toBeVisible()
@@ -123,7 +123,7 @@ test(
     await expect(other.getByRole('heading', { name: 'To stay' })).toBeVisible()
     await expect(other.getByRole('heading', { name: 'To go' })).toHaveCount(0)
     await goTo(other, 'Settings')
-    await other.getByRole('button', { name: /^Go back to what was before: another device/ }).click()
+    await other.getByRole('button', { name: /^Restore the copy: another device/ }).click()
     await goTo(other, 'Routines')
     await expect(other.getByRole('heading', { name: 'To go' })).toBeVisible()
   },
@@ -164,7 +164,7 @@ test(
       .click()
     await expect(both.getByRole('heading')).toBeFocused()
     await expect(both.getByText('“the wind was strong” stands, “too late again” is kept')).toBeVisible()
-    await both.getByRole('button', { name: 'Take it back' }).click()
+    await both.getByRole('button', { name: 'Undo' }).click()
     await expect(both.getByText('“a quiet one” stands, “too late again” is kept')).toBeVisible()
     await other('too late again')
       .getByRole('button', { name: /^Keep what stands/ })

@@ -4,11 +4,11 @@ import { assemble, begin, letPassInStep, listen, openAt } from './support'
 /** Write down a form of one's own in plain lines. */
 async function writeDown(page: Page, lines: string) {
   await page.goto('/forms/new')
-  await page.getByText('The quick way: in plain lines').click()
+  await page.getByText('The quick way: as text').click()
   await page.getByLabel('What one does').fill(lines)
-  await page.getByRole('button', { name: 'Take it into the form' }).click()
-  await page.getByRole('button', { name: 'Keep this form' }).click()
-  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('Write down a form')
+  await page.getByRole('button', { name: 'Fill in the form' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('New form')
 }
 /** How many clips this browser keeps. */
 const keptClips = (page: Page) =>
@@ -47,7 +47,7 @@ test(
 
     await page.goto('/routines')
     await assemble(page, 'Of my own', ['Moon over the well'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await begin(page)
     for (let turn = 0; turn < 8; turn += 1) await letPassInStep(page, 3)
     const said = (await heard())
@@ -73,14 +73,14 @@ test(
     await writeDown(page, LINES)
     await page.goto('/routines')
     await assemble(page, 'Of my own', ['Moon over the well'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await expect(page.getByRole('status').filter({ hasText: 'cannot be said now' })).toContainText('Moon over the well')
     // The next session asks again.
     await page.unroute('**/api/say')
-    await page.getByRole('button', { name: 'Not now' }).click()
+    await page.getByRole('button', { name: 'Cancel' }).click()
     await page.goto('/routines')
-    await page.getByRole('button', { name: 'Follow Of my own' }).click()
-    await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible()
+    await page.getByRole('button', { name: 'Start Of my own' }).click()
+    await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeVisible()
     await expect(page.getByText('cannot be said now')).toHaveCount(0)
   },
 )

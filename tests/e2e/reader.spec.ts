@@ -25,12 +25,12 @@ test(
       - textbox "Name of the routine"
       - button "Undo"
       - button "Redo"
-      - button "All that can be done"
-      - button "Follow"
+      - button "Commands"
+      - button "Start"
       - heading "A walk" [level=1]
       - paragraph:
         - strong: 3 min 36 s
-        - text: /at my breath · 2 steps/
+        - text: /at my pace · 2 steps/
       - img /The brook of this routine, 3 min 36 s/
       - status: Settle added.
       - region "Fit to time":
@@ -40,7 +40,7 @@ test(
         - button "Fit"
       - region "Forms to add":
         - searchbox "Search forms to add"
-        - combobox "Part of the arc to add from"
+        - combobox "Part of session to add from"
         - group "Forms":
           - heading [level=3]
           - list:
@@ -59,29 +59,29 @@ test(
             - strong: Settle
             - group "Settle":
               - status: 60 s
-      - region "Looked over":
+      - region "Check":
         - list:
           - listitem:
             - button "Add some loosening"
       - region "As text"
       - region "Earlier versions"
   `)
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await expect(page.getByRole('main')).toMatchAriaSnapshot(`
     - main:
       - heading "Following A walk" [level=1]
-      - paragraph: /3 min 36 s at my breath\\. It begins with Draw the bow, wide stance\\./
+      - paragraph: /3 min 36 s at my pace\\. It begins with Draw the bow, wide stance\\./
       - img /The brook of this routine/
-      - button "Begin"
+      - button "Start"
       - button "Not now"
-      - group "How it is now, if you care to say":
+      - group "How do you feel? (optional)":
         - group "Energy":
-          - button "spent"
+          - button "tired"
           - button "full"
         - group "Calm"
         - group "Ease of body"
-      - group "Who leads":
-        - radio "It leads" [checked]
+      - group "Who sets the pace":
+        - radio "Automatic pace" [checked]
       - group "How it looks":
         - button [pressed]
   `)
@@ -115,12 +115,12 @@ test(
     await expect(page.locator('[aria-live=assertive], [role=alert]')).toHaveText('')
 
     await page.keyboard.press('Escape')
-    await page.getByRole('button', { name: 'End and keep it' }).click()
+    await page.getByRole('button', { name: 'End and save' }).click()
     await expect(page.getByRole('main')).toMatchAriaSnapshot(`
     - main:
       - heading "Following A walk" [level=1]
       - status: A walk is in the journal.
-      - group "How it is now, if you care to say":
+      - group "How do you feel? (optional)":
         - group "Energy":
           - button "low"
       - group "Did it go by heart?":
@@ -137,7 +137,7 @@ test(
     await expect(page.getByRole('main')).toMatchAriaSnapshot(`
     - main:
       - heading "Journal" [level=1]
-      - button "Enter practice done elsewhere"
+      - button "Add practice done elsewhere"
       - region "Sessions":
         - searchbox "Search the journal"
         - list:

@@ -35,7 +35,7 @@ test(
     await page.mouse.up()
     await expect(names).toHaveText(dragged)
 
-    await page.getByRole('button', { name: 'Remove Settle' }).click()
+    await page.getByRole('button', { name: 'Delete Settle' }).click()
     await expect(names).toHaveCount(3)
     for (let times = 0; times < 4; times += 1) await page.getByRole('button', { name: 'Undo' }).click()
     await expect(names).toHaveText(FORMS)
@@ -55,12 +55,12 @@ test('what is pressed twice before the page has followed is done twice, to what 
   await expect(page.getByRole('list').locator('[data-entry]')).toHaveCount(2)
 
   // And what is pressed beside the steps just after them keeps what was done to those.
-  const silent = page.getByRole('button', { name: /^Do not say this again/ }).first()
+  const silent = page.getByRole('button', { name: /^Hide for this routine/ }).first()
   await silent.evaluate((button: HTMLElement) => {
     document.querySelector<HTMLElement>('[aria-label^="More: Rise and sink"]')!.click()
     button.click()
   })
-  await expect(page.getByText('1 thing silent here.')).toBeVisible()
+  await expect(page.getByText('1 check hidden.')).toBeVisible()
   await expect(page.getByRole('list').locator('[data-entry]').first().getByRole('status')).toHaveText('7 times')
 })
 
@@ -70,12 +70,12 @@ test(
   async ({ page }) => {
     await openAt(page, '/')
     await assemble(page, 'Straight away', ['Rise and sink'])
-    const before = (await page.getByText('at my breath').locator('strong').textContent())!
-    await page.getByRole('button', { name: 'Follow', exact: true }).evaluate((follow: HTMLElement) => {
+    const before = (await page.getByText('at my pace').locator('strong').textContent())!
+    await page.getByRole('button', { name: 'Start', exact: true }).evaluate((follow: HTMLElement) => {
       document.querySelector<HTMLElement>('[aria-label^="More: Rise and sink"]')!.click()
       follow.click()
     })
-    const said = page.getByText('at my breath. It begins with Rise and sink')
+    const said = page.getByText('at my pace. It begins with Rise and sink')
     await expect(said).toBeVisible()
     await expect(said).not.toContainText(`${before} at`)
   },

@@ -35,7 +35,7 @@ test(
   async ({ page }) => {
     test.slow()
     await openAt(page, '/week', MONDAY)
-    await page.getByRole('button', { name: 'Begin a season' }).click()
+    await page.getByRole('button', { name: 'New season' }).click()
     await expect(page.getByRole('heading', { name: 'How it would go' })).toBeVisible()
     // A new piece each week, and two weeks to settle.
     await expect(page.getByRole('spinbutton', { name: 'Weeks' })).toHaveValue('10')
@@ -46,7 +46,7 @@ test(
     await expect(week(page, 2)).toContainText('Draw the bow begins')
     await expect(page.getByText('Drop the heels would not be from memory')).toBeVisible()
     await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Begin this season' }).click()
+    await page.getByRole('button', { name: 'Start this season' }).click()
     await page.waitForURL('**/seasons/season-*')
     const path = new URL(page.url()).pathname
     await expect(page.getByText('0 of 8 forms from memory')).toBeVisible()
@@ -86,7 +86,7 @@ test(
     await goTo(page, 'Today')
     const front = page.getByRole('region', { name: 'What to practise now' })
     await expect(front.getByRole('heading', { name: 'The eight pieces' })).toBeVisible()
-    await expect(front).toContainText('it is laid on this day')
+    await expect(front).toContainText('it is planned for today')
   },
 )
 
@@ -102,7 +102,7 @@ test('a hold grows after easy weeks and goes back after pain', { tag: '@slow' },
   for (const day of ['Tuesday', 'Saturday']) await page.getByLabel(day, { exact: true }).uncheck()
   await expect(page.getByText('it would come to its goal')).toBeVisible()
   await expect(week(page, 2)).toContainText('5:30 instead of 5:00')
-  await page.getByRole('button', { name: 'Begin this season' }).click()
+  await page.getByRole('button', { name: 'Start this season' }).click()
   await page.waitForURL('**/seasons/season-*')
   const path = new URL(page.url()).pathname
   const after = async (days: number, exertion: string, hurts: boolean) => {
@@ -146,7 +146,7 @@ test(
     await page.getByRole('textbox', { name: 'Name' }).fill('Calm evenings')
     await page.setViewportSize({ width: 390, height: 844 })
     await expectNoSidewaysScroll(page)
-    await page.getByRole('button', { name: 'Begin this season' }).click()
+    await page.getByRole('button', { name: 'Start this season' }).click()
     await page.waitForURL('**/seasons/season-*')
     await expect(page.getByRole('button', { name: 'Practise it now' })).toBeVisible()
     await expectNoSidewaysScroll(page)
@@ -156,9 +156,9 @@ test(
     await expect(page.getByText('This week is its last.')).toBeVisible()
     await expect(week(page, 1)).toContainText('0 of ')
     await expect(week(page, 2)).toHaveCount(0)
-    await page.getByRole('button', { name: 'Remove it' }).click()
+    await page.getByRole('button', { name: 'Delete it' }).click()
     await expect(page.getByText('“Calm evenings” is removed.')).toBeVisible()
-    await page.getByRole('button', { name: 'Take it back' }).click()
+    await page.getByRole('button', { name: 'Undo' }).click()
     await expect(page.getByRole('link', { name: 'Calm evenings' })).toBeVisible()
     await goTo(page, 'Week')
     await expect(page.getByRole('button', { name: /^Calm evenings.*Monday evening/ })).toBeVisible()

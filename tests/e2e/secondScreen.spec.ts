@@ -18,7 +18,7 @@ test.use({ contextOptions: { reducedMotion: 'no-preference' } })
 test('a second screen shows what the first window leads, and can do nothing to it', async ({ page }) => {
   await openAt(page, '/')
   await assemble(page, 'By the shelf', ['Rise and sink', 'Draw the bow'])
-  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await expect(page).toHaveURL('/follow')
   const screen = await secondScreen(page)
   await expect(screen.getByText('By the shelf', { exact: true })).toBeVisible()
@@ -27,7 +27,7 @@ test('a second screen shows what the first window leads, and can do nothing to i
   await page.bringToFront()
   await expect(page.getByText('A second screen shows it too.')).toBeVisible()
 
-  await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+  await page.getByRole('button', { name: 'Start', exact: true }).focus()
   await begin(page)
   await letPass(page, 9)
   await page.keyboard.press('+')
@@ -46,9 +46,9 @@ test('a second screen shows what the first window leads, and can do nothing to i
 
   await page.keyboard.press('d')
   await expect(screen.getByText('Breathe normally')).toBeVisible()
-  await expect(screen.getByRole('button', { name: 'Go on' })).toHaveCount(0)
+  await expect(screen.getByRole('button', { name: 'Resume' })).toHaveCount(0)
   await page.getByRole('button', { name: 'End', exact: true }).click()
-  await page.getByRole('button', { name: 'End and keep it' }).click()
+  await page.getByRole('button', { name: 'End and save' }).click()
   await expect(screen.getByText('How it felt is asked in the other window.')).toBeVisible()
   await page.goto('/')
   await expect(screen.getByText('Waiting for a session')).toBeVisible()
@@ -61,7 +61,7 @@ test(
   async ({ page }) => {
     await openAt(page, '/')
     await assemble(page, 'By the shelf', ['Rise and sink', 'Draw the bow'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await begin(page)
     await letPass(page, 9)
     await page.keyboard.press('ArrowRight')

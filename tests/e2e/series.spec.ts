@@ -15,7 +15,7 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/routines')
-    await page.getByRole('button', { name: 'Put a series together' }).click()
+    await page.getByRole('button', { name: 'New series' }).click()
     await page.getByRole('textbox', { name: 'Name of the series' }).fill('Kettle, outside in')
     await page.getByRole('textbox', { name: 'Name of the series' }).press('Enter')
     await page.getByRole('button', { name: 'Add a lesson' }).click()
@@ -38,7 +38,7 @@ test(
     await page.setViewportSize({ width: 390, height: 844 })
     await expectNoSidewaysScroll(page)
     await page.setViewportSize({ width: 1280, height: 800 })
-    await page.getByRole('button', { name: 'Begin it' }).click()
+    await page.getByRole('button', { name: 'Start it' }).click()
 
     await goTo(page, 'Today')
     const offered = page.getByRole('region', { name: 'Next in the series' })
@@ -63,16 +63,16 @@ test(
     await expect(page.getByText('the whole movement, breath as it comes').first()).toBeVisible()
 
     // Its form is led by itself as far as it is learned now.
-    await page.getByRole('button', { name: 'Follow it alone' }).click()
+    await page.getByRole('button', { name: 'Start this form' }).click()
     await page.getByLabel('Lead each form as far as I have learned it').check()
-    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await expect(page.getByRole('region', { name: 'Now' })).toContainText('Only the movement')
   },
 )
 
 test('a ready-made series is taken up, and begun anew from its first lesson', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/routines')
-  await page.getByRole('button', { name: 'Take up the series Four weeks of one door' }).click()
+  await page.getByRole('button', { name: 'Start the series Four weeks of one door' }).click()
   await expect(page.getByRole('listitem', { name: /^Lesson/ })).toHaveCount(4)
   await page.getByRole('button', { name: 'Practise the next lesson' }).click()
   await begin(page)
@@ -81,8 +81,8 @@ test('a ready-made series is taken up, and begun anew from its first lesson', { 
   await page.getByRole('button', { name: 'Done' }).click()
   await page.getByRole('link', { name: 'Four weeks of one door' }).click()
   await expect(page.getByText('1 of 20 sessions done.')).toBeVisible()
-  await page.getByRole('button', { name: 'Begin it anew' }).click()
-  await page.getByRole('button', { name: 'Begin anew', exact: true }).click()
+  await page.getByRole('button', { name: 'Start over' }).click()
+  await page.getByRole('button', { name: 'Start over', exact: true }).click()
   await expect(page.getByText('0 of 20 sessions done.')).toBeVisible()
 })
 
@@ -91,12 +91,12 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/forms/rise-and-sink')
-    await page.getByRole('button', { name: 'Follow it alone' }).click()
+    await page.getByRole('button', { name: 'Start this form' }).click()
     await page.getByRole('button', { name: 'Somebody practises with me' }).click()
     await page.getByRole('combobox', { name: 'Name of companion 1' }).fill('Mira')
     await expect(page.getByRole('combobox', { name: 'How Mira does it' })).toHaveText('sitting')
     await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Begin' }).focus()
+    await page.getByRole('button', { name: 'Start' }).focus()
     await begin(page)
     await letPass(page, 12)
     await expect(page.getByRole('region', { name: 'Now' })).toContainText('Rise')
@@ -109,7 +109,7 @@ test(
     await expect(session).toContainText('with Mira, sitting')
     // Who was there once is offered the next time.
     await page.goto('/forms/rise-and-sink')
-    await page.getByRole('button', { name: 'Follow it alone' }).click()
+    await page.getByRole('button', { name: 'Start this form' }).click()
     await page.getByRole('button', { name: 'Somebody practises with me' }).click()
     await expect(page.locator('datalist option')).toHaveAttribute('value', 'Mira')
   },

@@ -1,31 +1,32 @@
 import { expect, test } from '@playwright/test'
 import { assemble, begin, choose, expectNoAxeFindings, goTo, openAt } from './support'
 
-test('the breath and the house rules change every length', { tag: '@slow' }, async ({ page }) => {
+test('the breath and my style change every length', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/routines')
-  const kettle = page.getByRole('region', { name: 'Ready-made' }).getByRole('listitem').first()
-  await expect(kettle).toContainText('3 min 59 s')
+  const kettle = page.getByRole('listitem').filter({ hasText: 'While the kettle warms' })
+  await expect(kettle).toContainText('4 min ·')
   await goTo(page, 'Settings')
   const breath = page.getByRole('region', { name: 'My breath' })
   // `all` does not wait for the page.
   await expect(breath.getByLabel('in-breath, seconds')).toHaveCount(2)
   for (const field of await breath.getByLabel('in-breath, seconds').all()) {
-    await field.fill('5')
+    await field.fill('8')
     await field.press('Tab')
   }
-  await expect(breath.getByText('5.5 breaths a minute').first()).toBeVisible()
+  await expect(breath.getByText('4.3 breaths a minute').first()).toBeVisible()
   await page.getByLabel('Time to name the next form, seconds').fill('2')
   await page.getByLabel('Time to name the next form, seconds').press('Tab')
   await goTo(page, 'Routines')
-  // 20 in-breaths, each a second longer; four announcements, each two seconds shorter.
-  await expect(kettle).toContainText('4 min 11 s')
+  // 20 in-breaths, each four seconds longer; four announcements, each two seconds shorter.
+  await expect(kettle).toContainText('5 min ·')
   await page.reload()
-  await expect(kettle).toContainText('4 min 11 s')
+  await expect(kettle).toContainText('5 min ·')
 })
 
 test('a bad archive is refused with the field named, and nothing is lost', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/routines')
-  await page.getByRole('button', { name: 'Copy While the kettle warms and change it' }).click()
+  await page.getByLabel('More for While the kettle warms').click()
+  await page.getByRole('button', { name: 'Duplicate While the kettle warms and edit it' }).click()
   await goTo(page, 'Settings')
   const chooser = page.getByLabel('Archive to import')
   await chooser.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":') })
@@ -59,7 +60,7 @@ test('night is dark and stays', async ({ page }) => {
 
 test('a house rule shows what it would change in every form before it is taken', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/settings')
-  const rules = page.getByRole('region', { name: 'House rules' })
+  const rules = page.getByRole('region', { name: 'My style' })
   await choose(rules, 'Strike on the', 'in-breath')
   await choose(rules, 'The air goes', 'nose in, mouth out')
   const shown = rules.getByRole('status')
@@ -72,12 +73,12 @@ test('a house rule shows what it would change in every form before it is taken',
   await expect(rules.getByRole('combobox', { name: 'Strike on the' })).toHaveText('as taught')
   await choose(rules, 'Strike on the', 'in-breath')
   await choose(rules, 'The air goes', 'nose in, mouth out')
-  await rules.getByRole('button', { name: 'Take it' }).click()
+  await rules.getByRole('button', { name: 'Save' }).click()
   await page.goto('/forms/clench-the-fists')
   await expect(page.getByRole('region', { name: 'One repetition, as I do it' })).toHaveText(/Ready.*out.*Thrust.*in/)
-  await expect(page.getByRole('region', { name: 'How I do it' })).toContainText('In by the nose, out by the mouth')
-  await page.getByRole('button', { name: 'Follow it alone' }).click()
-  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'My way' })).toContainText('In by the nose, out by the mouth')
+  await page.getByRole('button', { name: 'Start this form' }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('In by the nose, out by the mouth')
 })
 
@@ -90,10 +91,10 @@ test(
     await expect(groups).toHaveText([
       'My breath',
       'My body',
-      'House rules',
+      'My style',
       'My days',
       'Sound and voice',
-      'Seen from afar',
+      'Display',
       'My data',
       'Licences',
     ])
@@ -107,7 +108,7 @@ test(
     await expect(page.getByRole('spinbutton', { name: 'Time to change stance, seconds' })).toBeFocused()
     await expectNoAxeFindings(page)
     await search.fill('dark')
-    await page.getByRole('button', { name: 'night Seen from afar' }).click()
+    await page.getByRole('button', { name: 'night Display' }).click()
     await page.keyboard.press('Space')
     await expect(page.locator('html')).toHaveClass(/night/)
     await search.fill('kayak')
@@ -135,7 +136,7 @@ test(
     await page.getByRole('searchbox', { name: 'Find a setting' }).fill('dark')
     await expect(page.getByText('No setting has that name.')).toBeVisible()
     await page.evaluate(() => (window as never as { letBeFree: () => void }).letBeFree())
-    await page.getByRole('button', { name: 'night Seen from afar' }).click()
+    await page.getByRole('button', { name: 'night Display' }).click()
     await expect(page.getByText('night', { exact: true })).toBeInViewport()
   },
 )
@@ -165,7 +166,7 @@ test('what a breath, a rule and a condition come to is shown beside them', async
   await expect(length).not.toHaveText(before)
   await expect(
     page
-      .getByRole('region', { name: 'House rules' })
+      .getByRole('region', { name: 'My style' })
       .getByRole('paragraph')
       .filter({ hasText: 'lasts' })
       .locator('strong'),
@@ -191,12 +192,12 @@ test(
   async ({ page }) => {
     await openAt(page, '/')
     await assemble(page, 'By the window', ['Settle'])
-    await page.getByRole('button', { name: 'Follow', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     const looks = page.getByRole('group', { name: 'How it looks' })
     await looks.getByRole('button', { name: 'Night' }).click()
     await expect(page.locator('html')).toHaveClass(/night/)
     await expect(looks.getByRole('button', { name: 'Night' })).toHaveAttribute('aria-pressed', 'true')
-    await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     await page.clock.resume()
     await page.waitForTimeout(600)

@@ -17,7 +17,7 @@ export async function openAt(page: Page, path: string, time = MORNING) {
 /** To the demo, which has something on every screen. */
 export async function openDemo(page: Page, time = MORNING) {
   await openAt(page, '/settings', time)
-  await page.getByRole('button', { name: 'Look at the demo' }).click()
+  await page.getByRole('button', { name: 'Open the demo' }).click()
   await expect(page.getByRole('complementary', { name: 'Demo' })).toBeVisible()
   await expect(page).toHaveURL('/')
 }
@@ -52,7 +52,8 @@ export async function standStill(page: Page, aheadMs = 1000) {
 
 /** Stop the page's clock and begin the session that is laid out, by the space bar: it moves only as told from its start. */
 export async function begin(page: Page) {
-  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeFocused()
+  await page.waitForURL('**/follow')
+  await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeFocused()
   await standStill(page, 2000)
   await page.keyboard.press('Space')
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible()
@@ -122,7 +123,7 @@ export async function expectNoSidewaysScroll(page: Page) {
 /** Assemble a routine of the named forms and stay on its page. */
 export async function assemble(page: Page, name: string, forms: string[]) {
   await page.goto('/routines')
-  await page.getByRole('button', { name: 'Assemble a routine' }).click()
+  await page.getByRole('button', { name: 'New routine' }).click()
   await page.getByRole('textbox', { name: 'Name of the routine' }).fill(name)
   await page.getByRole('textbox', { name: 'Name of the routine' }).press('Enter')
   for (const form of forms) await page.getByRole('button', { name: `Add ${form}`, exact: true }).click()

@@ -81,10 +81,10 @@ async function writeDown(page: Page, text: string): Promise<number> {
     actions += 1
     await what()
   }
-  await act(() => page.getByRole('button', { name: 'Assemble a routine' }).click())
+  await act(() => page.getByRole('button', { name: 'New routine' }).click())
   await act(() => page.getByRole('textbox', { name: 'The routine as text' }).fill(text))
   await expect(page.getByText('Not understood')).toHaveCount(0)
-  await act(() => page.getByRole('button', { name: 'Read it in' }).click())
+  await act(() => page.getByRole('button', { name: 'Import' }).click())
   return actions
 }
 
@@ -112,14 +112,14 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/routines')
-    await page.getByRole('button', { name: 'Assemble a routine' }).click()
+    await page.getByRole('button', { name: 'New routine' }).click()
     await page.getByRole('button', { name: 'Add Rise and sink', exact: true }).click()
     await page.getByRole('button', { name: 'All about Rise and sink' }).click()
     await page.getByRole('button', { name: 'What changes within Rise and sink' }).click()
     await page
-      .getByRole('textbox', { name: 'Rounds that differ in Rise and sink, in plain lines' })
+      .getByRole('textbox', { name: 'Rounds that differ in Rise and sink, as text' })
       .fill('watch x1, palms x1, fingers slowly x2')
-    await page.getByRole('button', { name: 'Take what changes within Rise and sink' }).click()
+    await page.getByRole('button', { name: 'Apply what changes within Rise and sink' }).click()
     const layers = page.getByRole('list', { name: 'What changes within Rise and sink' })
     await expect(layers.getByRole('listitem')).toHaveText([
       'watch',
@@ -127,8 +127,8 @@ test(
       /from 3: fingers, whole, slower/,
     ])
     await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Follow' }).click()
-    await page.getByRole('button', { name: 'Begin' }).focus()
+    await page.getByRole('button', { name: 'Start' }).click()
+    await page.getByRole('button', { name: 'Start' }).focus()
     await begin(page)
     const now = page.getByRole('region', { name: 'Now' })
     // 8 s to step back, 10 s to watch, and then three that are counted.
@@ -154,13 +154,13 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/')
-    await page.getByText('Practised already?').click()
+    await page.getByText('Only a closing').click()
     await page.getByRole('spinbutton', { name: 'I practised' }).fill('10')
     await page.getByRole('spinbutton', { name: 'I practised' }).press('Tab')
     await expect(page.getByText('A closing of 3 min or a little more.')).toBeVisible()
     await page.getByRole('button', { name: 'Close me' }).click()
     await expect(page.getByRole('heading', { level: 1, name: /^Following / })).toBeVisible()
-    await page.getByRole('button', { name: 'Begin', exact: true }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     await letPass(page, 400)
     await page.clock.resume()
@@ -176,10 +176,10 @@ test(
 
 test('today is done sitting, wherever that can be, and the journal says so', { tag: '@slow' }, async ({ page }) => {
   await openAt(page, '/forms/rise-and-sink')
-  await page.getByRole('button', { name: 'Follow it alone' }).click()
+  await page.getByRole('button', { name: 'Start this form' }).click()
   await choose(page, 'How all of it is done today', 'sitting')
   await expect(page.getByText('It begins with Rise and sink, seated.')).toBeVisible()
-  await page.getByRole('button', { name: 'Begin' }).focus()
+  await page.getByRole('button', { name: 'Start' }).focus()
   await begin(page)
   await letPass(page, 300)
   await page.clock.resume()

@@ -14,9 +14,9 @@ test(
     await openDemo(page, AT)
     await goTo(page, 'Week')
     await page.keyboard.press('m')
-    await expect(page.getByText('A proposal, in broken outline.')).toBeVisible()
+    await expect(page.getByText('A suggestion, outlined with dashes.')).toBeVisible()
     await page.keyboard.press('k')
-    await expect(page.getByRole('status').getByText('The week is laid.')).toBeVisible()
+    await expect(page.getByRole('status').getByText('The week is planned.')).toBeVisible()
     await expect(stones(page, /Tuesday/)).toBeFocused()
     const wednesday = page.getByRole('button', { name: /, planned, Wednesday morning/ })
     const [name] = (await wednesday.getAttribute('aria-label'))!.split(', ')
@@ -27,12 +27,12 @@ test(
     await expect(page.getByRole('status').getByText('now on Thursday morning')).toBeVisible()
     await page.keyboard.press('Alt+ArrowDown')
     await expect(page.getByRole('button', { name: /planned, Thursday evening/ })).toBeFocused()
-    await page.getByRole('button', { name: 'Take it back' }).click()
+    await page.getByRole('button', { name: 'Undo' }).click()
     await expect(thursday).toBeVisible()
     await thursday.focus()
     await page.keyboard.press('Delete')
     await expect(thursday).toHaveCount(0)
-    await expect(page.getByRole('button', { name: 'Lay something on Thursday morning' })).toBeFocused()
+    await expect(page.getByRole('button', { name: 'Plan something on Thursday morning' })).toBeFocused()
     await page.reload()
     await expect(stones(page, /Friday/)).toHaveCount(1)
     await expect(stones(page, /Thursday/)).toHaveCount(0)
@@ -43,23 +43,23 @@ test(
       .getAttribute('aria-label')
     await goTo(page, 'Today')
     const front = page.getByRole('region', { name: 'What to practise now' })
-    await expect(front).toContainText('it is laid on this day')
+    await expect(front).toContainText('it is planned for today')
     expect(laid).toContain(await front.getByRole('heading', { level: 2 }).textContent())
   },
 )
 
 test('a stone is taken to another day and to the evening with the mouse', async ({ page }) => {
   await openAt(page, '/week', AT)
-  await page.getByRole('button', { name: 'Lay something on Tuesday morning' }).click()
+  await page.getByRole('button', { name: 'Plan something on Tuesday morning' }).click()
   await page.getByRole('combobox', { name: 'What' }).click()
   await page.getByRole('option', { name: 'While the kettle warms', exact: true }).click()
-  await page.getByRole('button', { name: 'Lay it here' }).click()
+  await page.getByRole('button', { name: 'Plan it here' }).click()
   await stones(page, /Tuesday/).hover()
   await page.mouse.down()
   const thursday = day(page, /Thursday/)
   // It is let go where it has come to lie: the others make room for it on its way.
   await expect(async () => {
-    const there = (await page.getByRole('button', { name: 'Lay something on Thursday evening' }).boundingBox())!
+    const there = (await page.getByRole('button', { name: 'Plan something on Thursday evening' }).boundingBox())!
     await page.mouse.move(there.x + 20, there.y + 10, { steps: 8 })
     await page.mouse.move(there.x + 24, there.y + 14, { steps: 4 })
     await expect(thursday.locator('.evening .movable')).toHaveCount(1, { timeout: 500 })
@@ -74,27 +74,27 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/week', AT)
-    await page.getByRole('button', { name: 'Lay something on Tuesday morning' }).click()
+    await page.getByRole('button', { name: 'Plan something on Tuesday morning' }).click()
     const place = page.getByRole('region', { name: 'Tuesday 24 November, morning' })
     await expect(place.getByRole('heading')).toBeFocused()
     await place.getByRole('combobox', { name: 'What' }).click()
     await page.getByRole('option', { name: 'While the kettle warms', exact: true }).click()
     await place.getByLabel('Every week').check()
-    await place.getByRole('button', { name: 'Lay it here' }).click()
+    await place.getByRole('button', { name: 'Plan it here' }).click()
     await expect(stones(page, /Tuesday/)).toHaveAttribute('aria-label', /open, every week, Tuesday morning/)
     await expect(stones(page, /Tuesday/)).toBeFocused()
 
     await page.getByRole('button', { name: 'The week after' }).click()
     await expect(stones(page, /Tuesday/)).toHaveAttribute('aria-label', /planned, every week/)
     await stones(page, /Tuesday/).click()
-    await page.getByRole('button', { name: 'Take it off', exact: true }).click()
+    await page.getByRole('button', { name: 'Delete', exact: true }).click()
     await expect(stones(page, /Tuesday/)).toHaveCount(0)
     await page.getByRole('button', { name: 'The week after' }).click()
     await expect(stones(page, /Tuesday/)).toHaveCount(1)
     await page.getByRole('button', { name: 'This week' }).click()
 
     await stones(page, /Tuesday/).click()
-    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
     await page.waitForURL('**/follow')
     await begin(page)
     await letPassToTheEnd(page, 20)
@@ -111,14 +111,14 @@ test(
   { tag: '@slow' },
   async ({ page }) => {
     await openAt(page, '/week', AT)
-    await page.getByRole('button', { name: 'Lay something on Tuesday morning' }).click()
+    await page.getByRole('button', { name: 'Plan something on Tuesday morning' }).click()
     await page.getByRole('combobox', { name: 'What' }).click()
     await page.getByRole('option', { name: 'While the kettle warms', exact: true }).click()
-    await page.getByRole('button', { name: 'Lay it here' }).click()
+    await page.getByRole('button', { name: 'Plan it here' }).click()
     await page.getByText('What holds for every week').click()
-    await page.getByRole('combobox', { name: 'What is missed' }).click()
+    await page.getByRole('combobox', { name: 'Missed sessions' }).click()
     await page.getByRole('option', { name: 'moves to the next day with room' }).click()
-    await page.getByRole('combobox', { name: 'From day to day turns' }).click()
+    await page.getByRole('combobox', { name: 'Rotate daily' }).click()
     await page.getByRole('option', { name: 'the five phases' }).click()
     await expect(day(page, /Tuesday/)).toContainText('Wood')
     await page.getByRole('combobox', { name: 'Today is' }).click()
@@ -146,8 +146,8 @@ test('on a phone each day is a reach of its own, and nothing lies outside', { ta
   await page.setViewportSize({ width: 390, height: 844 })
   await openDemo(page, AT)
   await goTo(page, 'Week')
-  await page.getByRole('button', { name: 'Make me a week' }).click()
-  await page.getByRole('button', { name: 'Lay this week' }).click()
+  await page.getByRole('button', { name: 'Suggest a week' }).click()
+  await page.getByRole('button', { name: 'Plan this week' }).click()
   await expect(stones(page, /Friday/)).toHaveCount(1)
   await expectNoSidewaysScroll(page)
   await expectNoAxeFindings(page)
@@ -184,17 +184,17 @@ test.describe('in Tokyo', () => {
       })
       await expect(page.getByRole('alert')).toContainText('This is no calendar file')
       // By its key: the page's end, and what is scrolled to it, moves as words come and go.
-      await page.getByLabel(/A quiet word before what is laid/).press('Space')
+      await page.getByLabel(/Reminder before planned sessions/).press('Space')
       await expect(page.getByLabel('Minutes before')).toHaveValue('10')
 
-      await page.getByRole('button', { name: 'Make me a week' }).click()
-      await page.getByRole('button', { name: 'Lay this week' }).click()
+      await page.getByRole('button', { name: 'Suggest a week' }).click()
+      await page.getByRole('button', { name: 'Plan this week' }).click()
       await expect(stones(page, /Friday/)).toHaveCount(1)
       await expect(stones(page, /Wednesday|Thursday/)).toHaveCount(0)
 
       const [file] = await Promise.all([
         page.waitForEvent('download'),
-        page.getByRole('button', { name: 'All that is laid (iCalendar)' }).click(),
+        page.getByRole('button', { name: 'All planned sessions (iCalendar)' }).click(),
       ])
       const text = readFileSync((await file.path())!, 'utf8')
       expect(text.match(/^DTSTART.*$/gm)).toEqual([expect.stringContaining('DTSTART:20261127T183000')])

@@ -22,7 +22,7 @@ import {
 } from '#core/forms'
 import { routineOfOne, routineSchema, stepsOf } from '#core/routine'
 import { compileTimeline, totalsOf } from '#core/timeline'
-import { CATALOGUE, DEMO_SCENARIO, SHIPPED_ROUTINES } from '#data'
+import { CATALOGUE, DEMO_SCENARIO, ROUTINE_GROUPS, SHIPPED_ROUTINES } from '#data'
 import { choicesArbitrary } from '../helpers'
 
 const PACES = [
@@ -94,6 +94,9 @@ describe('the catalogue', () => {
   it('has at least 170 forms and 16 routines, with names and ids once each', () => {
     expect(CATALOGUE.length).toBeGreaterThanOrEqual(170)
     expect(SHIPPED_ROUTINES.length).toBeGreaterThanOrEqual(16)
+    expect(ROUTINE_GROUPS.flatMap(({ routineIds }) => routineIds).sort()).toEqual(
+      SHIPPED_ROUTINES.map(({ id }) => id).sort(),
+    )
     expect(new Set(SHIPPED_ROUTINES.map(({ name }) => name)).size).toBe(SHIPPED_ROUTINES.length)
     expect(new Set(CATALOGUE.map(({ id }) => id)).size).toBe(CATALOGUE.length)
     expect(new Set(CATALOGUE.map(({ name }) => name)).size).toBe(CATALOGUE.length)

@@ -142,7 +142,7 @@ async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
           <div class="row">
             <Button aria-keyshortcuts="Enter" @click="measuring.finish">Done<kbd aria-hidden="true">Enter</kbd></Button>
             <Button severity="secondary" aria-keyshortcuts="L" @click="measuring.lightHeaded"
-              >Light-headed<kbd aria-hidden="true">L</kbd></Button
+              >Dizzy<kbd aria-hidden="true">L</kbd></Button
             >
           </div>
         </template>
@@ -166,7 +166,7 @@ async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
             and {{ estimate.outSpreadSeconds.toFixed(1) }} s of it.{{ setAsidePhrase(estimate) }}
           </p>
           <div class="row">
-            <Button v-if="!keptNow" label="Keep it" @click="keep" />
+            <Button v-if="!keptNow" label="Save" @click="keep" />
             <template v-else>
               <Button label="I begin like this" @click="use('start', keptNow)" />
               <Button label="I settle to this" @click="use('settled', keptNow)" />
@@ -204,7 +204,7 @@ async function use(when: 'start' | 'settled' | 'both', measure: BreathMeasure) {
                 size="small"
                 text
                 severity="secondary"
-                :aria-label="`Remove the measure of ${momentPhrase(measure.at)}`"
+                :aria-label="`Delete the measure of ${momentPhrase(measure.at)}`"
                 @click="workspace.remove('breathMeasures', measure.id)"
               />
             </li>

@@ -40,23 +40,23 @@ const compiled = computed(() => {
   }
 })
 const timeline = computed(() => compiled.value.timeline)
-useHead({ title: computed(() => `Take along: ${kept.value?.name ?? 'nothing'} · Pebblebrook`) })
+useHead({ title: computed(() => `Make audio: ${kept.value?.name ?? 'nothing'} · Pebblebrook`) })
 </script>
 
 <template>
   <div v-if="kept && compiled.fault" class="stack">
     <RoutineBack :routine="kept" />
-    <h1>Take along: {{ kept.name }}</h1>
+    <h1>Make audio: {{ kept.name }}</h1>
     <p class="fault" role="alert">No file can be made: {{ compiled.fault }}</p>
   </div>
-  <RoutineGone v-else-if="!kept || !timeline || timeline.totalSeconds === 0" title="Nothing to take along" />
+  <RoutineGone v-else-if="!kept || !timeline || timeline.totalSeconds === 0" title="Nothing to play" />
   <div v-else class="stack">
     <NuxtLink v-if="form" :to="`/forms/${form.id}`">{{ form.name }}</NuxtLink>
     <RoutineBack v-else :routine="kept" />
     <div>
-      <h1>Take along: {{ kept.name }}</h1>
+      <h1>Make audio: {{ kept.name }}</h1>
       <p class="soft">
-        {{ durationPhrase(timeline.totalSeconds) }} at my breath. For the garden, the phone in the pocket, earphones.
+        {{ durationPhrase(timeline.totalSeconds) }} at my pace. For the garden, the phone in the pocket, earphones.
       </p>
     </div>
     <BrookDrawing :timeline="timeline" />

@@ -52,10 +52,10 @@ useHead({ title: computed(() => `${title.value} to take along · Pebblebrook`) }
 <template>
   <div class="stack">
     <NuxtLink to="/week">Week</NuxtLink>
-    <h1>Take along: {{ title.replace('The', 'the') }}</h1>
-    <p v-if="found === null" role="status">Fitting what is laid…</p>
+    <h1>Make audio: {{ title.replace('The', 'the') }}</h1>
+    <p v-if="found === null" role="status">Fitting the planned sessions…</p>
     <p v-else-if="found.length === 0">
-      Nothing is laid from today on in this week. <NuxtLink to="/week">Lay something first.</NuxtLink>
+      Nothing is planned from today on in this week. <NuxtLink to="/week">Plan something first.</NuxtLink>
     </p>
     <template v-else>
       <ul class="sessions" aria-label="Sessions">
@@ -63,7 +63,7 @@ useHead({ title: computed(() => `${title.value} to take along · Pebblebrook`) }
           <strong>{{ name }}</strong>
           <span class="soft">{{ listPhrase(days.map(shortWeekdayPhrase), 7) }}</span>
           <span v-if="session">{{ lengthOf(session) }}</span>
-          <span v-else class="fault">cannot be done so with what you declared, in these minutes</span>
+          <span v-else class="fault">is advised against by your health settings, in these minutes</span>
         </li>
       </ul>
       <CarrySound

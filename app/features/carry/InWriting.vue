@@ -63,7 +63,7 @@ function text() {
       <Button label="Card as a picture" icon="pi pi-download" size="small" severity="secondary" @click="give(card)" />
       <Button label="The routine as text" icon="pi pi-download" size="small" severity="secondary" @click="give(text)" />
       <NuxtLink v-if="routineId" :to="`/routines/card/${routineId}`">A card to print</NuxtLink>
-      <NuxtLink v-if="routineId" :to="`/hand?routine=${routineId}`">Hand it over</NuxtLink>
+      <NuxtLink v-if="routineId" :to="`/hand?routine=${routineId}`">Share</NuxtLink>
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p class="small soft">

@@ -36,7 +36,7 @@ async function share() {
     await navigator.share({ files: [shared.value], title: shared.value.name })
   } catch (error) {
     // Who leaves the sheet has changed their mind.
-    if ((error as Error).name !== 'AbortError') failed.value = 'It could not be handed on here. Save it instead.'
+    if ((error as Error).name !== 'AbortError') failed.value = 'It could not be shared here. Save it instead.'
   }
 }
 const whole = computed(() => props.zip ?? props.made[0]!)
@@ -46,7 +46,7 @@ const whole = computed(() => props.zip ?? props.made[0]!)
   <div class="stack">
     <div class="row">
       <Button :label="`Save ${whole.name}`" icon="pi pi-download" @click="download(whole.name, whole.file)" />
-      <Button v-if="canShare(shared)" label="Hand it on" icon="pi pi-share-alt" severity="secondary" @click="share" />
+      <Button v-if="canShare(shared)" label="Share" icon="pi pi-share-alt" severity="secondary" @click="share" />
     </div>
     <p v-if="failed" class="fault" role="alert">{{ failed }}</p>
     <ul class="made">

@@ -67,7 +67,7 @@ export function cardSvg(
 <rect width="${width}" height="${PAGE.height}" fill="#ffffff"/>
 ${text(margin, 18, fitted(title, 10, width - 2 * margin), title, INK, 'bold')}
 ${under.map((each, at) => text(margin, 26 + at * UNDER_LINE, fitted(each, 5, width - 2 * margin), each, SOFT)).join('\n')}
-${text(margin, 26 + under.length * UNDER_LINE, 5, `${durationPhrase(totalSeconds)} at my breath`, SOFT)}
+${text(margin, 26 + under.length * UNDER_LINE, 5, `${durationPhrase(totalSeconds)} at my pace`, SOFT)}
 ${drawn.join('\n')}
 </svg>
 `

@@ -55,7 +55,7 @@ function askToErase() {
     message:
       'All sessions, routines, forms and settings kept in this browser go. They can be gone back to, until three other things have taken the place of what was here; export them first if they matter.',
     acceptProps: { label: 'Erase everything', severity: 'danger' },
-    rejectProps: { label: 'Keep everything', severity: 'secondary' },
+    rejectProps: { label: 'Cancel', severity: 'secondary' },
     accept: () => erase(true),
   })
 }
@@ -73,7 +73,7 @@ function askToEraseForGood(refusal: string) {
     header: 'Erase without a copy?',
     message: `Nothing was erased: ${refusal}. Without a copy to go back to, it may be possible. Export everything first if it matters.`,
     acceptProps: { label: 'Erase for good', severity: 'danger' },
-    rejectProps: { label: 'Keep everything', severity: 'secondary' },
+    rejectProps: { label: 'Cancel', severity: 'secondary' },
     accept: () => erase(false),
   })
 }
@@ -137,7 +137,7 @@ async function lookAtDemo() {
     </div>
     <div class="row">
       <NuxtLink to="/hand?all=1">To another device by pictures</NuxtLink>
-      <NuxtLink to="/take">Take something in</NuxtLink>
+      <NuxtLink to="/take">Import</NuxtLink>
     </div>
     <div v-if="exportFaults.length > 0" class="fault" role="alert">
       <p>The file is written, but could not be read back as it is:</p>
@@ -147,7 +147,7 @@ async function lookAtDemo() {
     </div>
     <div v-if="progress !== null" class="row" role="status">
       <label>Reading the archive <progress :value="progress" max="1" /></label>
-      <Button label="Call it off" size="small" severity="secondary" @click="cancel" />
+      <Button label="Cancel" size="small" severity="secondary" @click="cancel" />
     </div>
     <div v-if="importFaults.length > 0" class="fault" role="alert">
       <p>Nothing was taken from the archive, and nothing here was changed:</p>
@@ -156,23 +156,23 @@ async function lookAtDemo() {
       </ul>
     </div>
     <div class="row">
-      <Button v-if="workspace.workspace === 'own'" label="Look at the demo" severity="secondary" @click="lookAtDemo" />
+      <Button v-if="workspace.workspace === 'own'" label="Open the demo" severity="secondary" @click="lookAtDemo" />
       <Button v-else label="Load the demo afresh" severity="secondary" @click="lookAtDemo" />
       <Button label="Erase everything" severity="danger" text @click="askToErase" />
     </div>
     <BackupFile />
     <section v-if="before.length > 0" class="stack tight" aria-labelledby="before">
-      <h3 id="before">What was here before</h3>
+      <h3 id="before">Earlier copies</h3>
       <ul class="before">
         <li v-for="each in before" :key="each.id" class="row">
           <span>
             {{ weekdayMomentPhrase(each.atMs) }}: {{ WHY_WORDS[each.why] }}. Before that: {{ heldPhrase(each) }}.
           </span>
           <Button
-            label="Go back to it"
+            label="Restore"
             size="small"
             severity="secondary"
-            :aria-label="`Go back to what was before: ${WHY_WORDS[each.why]}, ${weekdayMomentPhrase(each.atMs)}`"
+            :aria-label="`Restore the copy: ${WHY_WORDS[each.why]}, ${weekdayMomentPhrase(each.atMs)}`"
             @click="goBack(each)"
           />
           <Button
@@ -180,7 +180,7 @@ async function lookAtDemo() {
             size="small"
             severity="secondary"
             text
-            :aria-label="`Export what was before: ${WHY_WORDS[each.why]}, ${weekdayMomentPhrase(each.atMs)}`"
+            :aria-label="`Export the copy: ${WHY_WORDS[each.why]}, ${weekdayMomentPhrase(each.atMs)}`"
             @click="download('pebblebrook-before.json', asArchive(each))"
           />
         </li>

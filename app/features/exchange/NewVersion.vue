@@ -24,11 +24,11 @@ async function take() {
 <template>
   <section v-if="pwa?.needRefresh && !isPutAway && !isQuiet" class="notice" role="status" aria-label="A newer version">
     <p>
-      A newer Pebblebrook is here. What you have stays as it is.
-      <template v-if="runs">A session runs: take it after that.</template>
+      A newer version is ready. Your data is unchanged.
+      <template v-if="runs">A session is running: update after it.</template>
     </p>
     <div class="row">
-      <Button label="Take it now" size="small" :loading="isTaking" @click="take" />
+      <Button label="Update now" size="small" :loading="isTaking" @click="take" />
       <Button label="Later" size="small" severity="secondary" text @click="isPutAway = true" />
     </div>
   </section>

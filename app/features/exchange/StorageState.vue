@@ -23,6 +23,13 @@ onMounted(() => void look().catch(() => undefined))
     <template v-if="estimate?.usage !== undefined && estimate.quota">
       It holds {{ fileSizePhrase(estimate.usage) }} of {{ fileSizePhrase(estimate.quota) }}.
     </template>
-    <Button v-if="!persisted" label="Ask it to keep the store" size="small" severity="secondary" text @click="ask" />
+    <Button
+      v-if="!persisted"
+      label="Protect my data from being cleared"
+      size="small"
+      severity="secondary"
+      text
+      @click="ask"
+    />
   </p>
 </template>

@@ -35,7 +35,7 @@ const isOfHouse = !/^(localhost|127\.|\[::1\])/.test(window.location.host)
   <p v-else class="small soft">
     Pebblebrook is not kept in this browser yet: it opens only where the address is reached.
     <template v-if="pwa?.registrationError">
-      The browser refused to keep it, as it does where a certificate is not trusted.
+      The browser refused to store it, as it does where a certificate is not trusted.
     </template>
     <NuxtLink v-if="isOfHouse" to="/trust">Trust this server’s certificate</NuxtLink>
   </p>

@@ -41,13 +41,13 @@ async function mend() {
             severity="secondary"
             @click="download(`${each.list}-${each.id}.json`, JSON.stringify(each.value, null, 2))"
           />
-          <Button label="Remove it" size="small" severity="danger" text @click="workspace.discard(each)" />
+          <Button label="Delete it" size="small" severity="danger" text @click="workspace.discard(each)" />
         </div>
         <div v-if="open === each" class="field">
           <label :for="`mend-${index}`">As it is stored; change it here to mend it</label>
           <Textarea :id="`mend-${index}`" v-model="text" rows="8" spellcheck="false" />
           <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
-          <div><Button label="Keep it so" size="small" @click="mend" /></div>
+          <div><Button label="Save" size="small" @click="mend" /></div>
         </div>
       </li>
     </ul>

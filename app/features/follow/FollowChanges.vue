@@ -44,12 +44,12 @@ function act(action: RemoteAction) {
       <section v-for="group in GROUPS" :key="group.name" :aria-label="group.name">
         <h3>{{ group.name }}</h3>
         <button v-for="action in group.actions" :key="action" type="button" class="change" @click="act(action)">
-          <span>{{ action === 'linger' && follow.state?.lingering ? 'Stop lingering' : ACTION_WORDS[action] }}</span>
+          <span>{{ action === 'linger' && follow.state?.lingering ? 'Move on' : ACTION_WORDS[action] }}</span>
           <kbd v-if="keyOf(action)">{{ keyOf(action) }}</kbd>
         </button>
       </section>
-      <section aria-label="Who leads">
-        <h3>Who leads</h3>
+      <section aria-label="Who sets the pace">
+        <h3>Who sets the pace</h3>
         <button
           v-for="{ action, leader } in LEADERS"
           :key="action"
@@ -62,8 +62,8 @@ function act(action: RemoteAction) {
         </button>
         <p class="soft">My breath is read off a simulated belt here: no real one is connected.</p>
       </section>
-      <section aria-label="From afar">
-        <h3>From afar</h3>
+      <section aria-label="Display">
+        <h3>Display</h3>
         <button type="button" class="change" @click="((visible = false), emit('simulate'))">Simulated remote</button>
         <button type="button" class="change" @click="((visible = false), openSecondScreen())">Second screen</button>
       </section>

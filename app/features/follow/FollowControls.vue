@@ -11,7 +11,7 @@ const CONTROLS = computed(() => {
     control('back', 'Back', '←', 'pi pi-step-backward'),
     props.running
       ? control('pauseOrGoOn', 'Pause', 'space', 'pi pi-pause')
-      : control('pauseOrGoOn', 'Go on', 'space', 'pi pi-play'),
+      : control('pauseOrGoOn', 'Resume', 'space', 'pi pi-play'),
     control('next', 'Next', '→', 'pi pi-step-forward'),
     control('oneFewer', 'One fewer', '−', 'pi pi-minus'),
     control('oneMore', 'One more', '+', 'pi pi-plus'),

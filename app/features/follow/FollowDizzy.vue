@@ -23,7 +23,7 @@ onMounted(() => first.value?.$el.focus({ preventScroll: true }))
         :aria-pressed="sits"
         @click="sits = !sits"
       />
-      <Button size="large" label="Go on" severity="secondary" @click="$emit('goOn', sits)" />
+      <Button size="large" label="Resume" severity="secondary" @click="$emit('goOn', sits)" />
       <Button size="large" label="Close now" severity="secondary" @click="$emit('close')" />
       <Button class="whole end" size="large" label="End" severity="secondary" text @click="$emit('end')" />
     </div>

@@ -111,7 +111,7 @@ async function keep() {
     <p v-if="done.length > 0" class="soft">
       {{ plural(done.length, 'form') }}: {{ done.map(({ formName }) => formName).join(', ') }}.
     </p>
-    <FeltScales v-model="after" legend="How it is now, if you care to say" />
+    <FeltScales v-model="after" legend="How do you feel? (optional)" />
     <p class="small soft by-keys">Keys 1 to 5 answer scale by scale, backspace takes one back.</p>
     <RecallChoice v-model="recall" :keys="RECALL_KEYS" />
     <details class="more">

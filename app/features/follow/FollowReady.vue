@@ -19,7 +19,11 @@ const props = defineProps<{ state: RunnerState; isShown: boolean }>()
 defineEmits<{ begin: []; leave: [] }>()
 const watchFirst = defineModel<boolean>('watchFirst', { required: true })
 const follow = useFollowStore()
-const LEADER_WORDS: Record<Leader, string> = { app: 'It leads', self: 'I lead', breath: 'My breath leads' }
+const LEADER_WORDS: Record<Leader, string> = {
+  app: 'Automatic pace',
+  self: 'I set the pace',
+  breath: 'My breath sets the pace',
+}
 const LEADER_COMMANDS = { app: 'leadIt', self: 'leadMe', breath: 'leadBreath' } as const
 /** How all of it is done today: of the versions that some form of it has. */
 const PLANNED = 'planned'
@@ -68,7 +72,7 @@ const first = computed(() => props.state.timeline.occurrences[0])
     <p class="title">{{ state.plan.routine.name }}</p>
     <p v-if="lesson">{{ lesson }}</p>
     <p v-if="!cannotBegin">
-      {{ durationPhrase(state.timeline.totalSeconds) }} at my breath.
+      {{ durationPhrase(state.timeline.totalSeconds) }} at my pace.
       <template v-if="first">It begins with {{ first.formName }}, {{ STANCE_WORDS[first.stance] }}.</template>
     </p>
     <BrookDrawing v-if="!cannotBegin" :timeline="state.timeline" size="small" />
@@ -77,20 +81,20 @@ const first = computed(() => props.state.timeline.occurrences[0])
       <Button
         ref="beginButton"
         size="large"
-        label="Begin"
+        label="Start"
         icon="pi pi-play"
         autofocus
         :disabled="cannotBegin"
         @click="$emit('begin')"
       />
-      <Button ref="leaveButton" size="large" label="Not now" severity="secondary" text @click="$emit('leave')" />
+      <Button ref="leaveButton" size="large" label="Cancel" severity="secondary" text @click="$emit('leave')" />
       <Button size="large" label="Second screen" severity="secondary" text @click="openSecondScreen" />
       <p v-if="isShown">A second screen shows it too.</p>
     </div>
-    <FeltScales v-model="follow.before" legend="How it is now, if you care to say" />
+    <FeltScales v-model="follow.before" legend="How do you feel? (optional)" />
     <div class="how row">
       <fieldset>
-        <legend>Who leads</legend>
+        <legend>Who sets the pace</legend>
         <label v-for="leader in LEADERS" :key="leader">
           <input
             type="radio"
@@ -141,8 +145,8 @@ const first = computed(() => props.state.timeline.occurrences[0])
     </p>
     <FollowLooks />
     <p class="soft by-keys">
-      Space begins and pauses. Arrows go on and back, plus and minus change the count, m fits the rest to the minutes I
-      have, d drops all pacing, u takes the last change back, escape ends.
+      Space starts and pauses. Arrows go on and back, plus and minus change the count, m fits the rest to the minutes I
+      have, d stops the pace, u undoes the last change, escape ends.
     </p>
     <p class="soft by-touch">
       What changes a session lies at the foot of the screen: a pause, one more or one fewer, the minutes I have. The key

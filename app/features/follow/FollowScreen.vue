@@ -223,15 +223,15 @@ const halves = computed(() => settings.remote.halves && running.value)
     <Dialog
       :visible="asking === 'end'"
       modal
-      header="Stop here?"
+      header="End this session?"
       :closable="false"
       :draggable="false"
       @update:visible="!$event && goOn()"
     >
-      <p>What was done so far is kept in the journal.</p>
+      <p>What you did so far is saved in the journal.</p>
       <template #footer>
-        <Button label="Go on" severity="secondary" @click="goOn" />
-        <Button label="End and keep it" autofocus @click="endNow" />
+        <Button label="Cancel" severity="secondary" @click="goOn" />
+        <Button label="End and save" autofocus @click="endNow" />
       </template>
     </Dialog>
   </FollowFrame>

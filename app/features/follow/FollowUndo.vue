@@ -12,7 +12,7 @@ const secondsLeft = ref(0)
 const words = computed(() => {
   const { answer } = follow
   if (!answer) return ''
-  if (!answer.done) return 'That makes no sense just now.'
+  if (!answer.done) return 'That is not possible right now.'
   const refitted = answer.name === 'minutesLeft' || answer.name === 'closeNow'
   const came = refitted ? ` ${durationPhrase(secondsThen.value)} left.` : ''
   return `${ANSWER_WORDS[answer.name] ?? ''}${came}`

@@ -29,7 +29,7 @@ const interruptedAt = computed(() =>
     <div class="row">
       <Button label="Resume it" @click="takeUp" />
       <Button label="Log what was done" severity="secondary" @click="logIt" />
-      <Button label="Forget it" severity="secondary" text @click="follow.forgetInterrupted()" />
+      <Button label="Delete it" severity="secondary" text @click="follow.forgetInterrupted()" />
     </div>
   </section>
   <section v-if="follow.elsewhere" class="told sheet" aria-label="Session in another tab">

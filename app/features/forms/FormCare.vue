@@ -39,7 +39,7 @@ async function doMilder(caution: Caution) {
 
 <template>
   <section v-if="cautions.length > 0" class="stack" aria-labelledby="cautions">
-    <h2 id="cautions">With care</h2>
+    <h2 id="cautions">Cautions</h2>
     <ul class="stack">
       <li v-for="caution in cautions" :key="caution" :class="{ 'for-me': forMe.has(caution) }">
         <p v-if="forMe.has(caution)">

@@ -105,7 +105,7 @@ const diagonals = computed(() => {
   const all = DIAGONALS.includes(now) ? DIAGONALS : [...DIAGONALS, now]
   return all.map((value) => ({ value: value as number | null, name: diagonalPhrase(value) }))
 })
-const gazes = [{ value: null, name: 'not said' }, ...GAZES.map((value) => ({ value, name: GAZE_WORDS[value] }))]
+const gazes = [{ value: null, name: 'not set' }, ...GAZES.map((value) => ({ value, name: GAZE_WORDS[value] }))]
 
 writing.connect(values as Partial<Form>, (form) => setValues(form as never, false))
 defineExpose({ take: writing.take })
@@ -191,8 +191,8 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
 <template>
   <form ref="editor" class="editor" novalidate @submit.prevent="save">
     <p v-if="isBegun" class="wide row begun" role="status">
-      What you had begun here stands here again.
-      <Button label="Start afresh" size="small" severity="secondary" @click="startAfresh" />
+      Your unsaved entries are back.
+      <Button label="Start over" size="small" severity="secondary" @click="startAfresh" />
     </p>
     <section class="stack" aria-label="What it is">
       <div class="field">
@@ -244,7 +244,7 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
         :amiss="['part', 'stance', 'diagonalDegrees', 'gaze'].some(faultAt)"
       >
         <div class="pair">
-          <ChoiceField v-model="part" label="Part of the arc" :options="named(ARC_PARTS, PART_WORDS)" />
+          <ChoiceField v-model="part" label="Part of session" :options="named(ARC_PARTS, PART_WORDS)" />
           <ChoiceField v-model="stance" label="Stance" :options="named(STANCES, STANCE_WORDS)" />
           <ChoiceField
             v-if="stance === 'diagonalStep'"
@@ -312,18 +312,18 @@ const EXTRAS = ['levels', 'equipment', 'reminders', 'tradition', 'areas', 'effor
     </div>
 
     <div v-if="allFaults.length > 0" class="wide fault" role="alert">
-      Not kept yet: {{ allFaults.map(([, message]) => message).join('; ') }}.
+      Not saved yet: {{ allFaults.map(([, message]) => message).join('; ') }}.
     </div>
     <div class="row wide keep">
-      <Button type="submit" label="Keep this form" />
+      <Button type="submit" label="Save" />
       <StepsBack
         :can-undo="writing.canUndo.value"
         :can-redo="writing.canRedo.value"
         @undo="writing.goBack('undo')"
         @redo="writing.goBack('redo')"
       />
-      <Button label="Leave it for now" severity="secondary" text @click="leave" />
-      <span class="small soft stays">What is written here stays until it is kept.</span>
+      <Button label="Cancel" severity="secondary" text @click="leave" />
+      <span class="small soft stays">Your entries stay here until you save.</span>
     </div>
   </form>
 </template>

@@ -99,7 +99,7 @@ const effortChoices = ['nothing', 'a little', 'some', 'a lot'].map((name, value)
           icon="pi pi-times"
           severity="secondary"
           text
-          :aria-label="`Remove word ${index + 1}`"
+          :aria-label="`Delete word ${index + 1}`"
           @click="removeTradition(index)"
         />
       </div>

@@ -26,13 +26,13 @@ const setStage = (stage: (typeof LEARNING_STAGES)[number]) => library.putStage(p
 
 <template>
   <section class="stack" aria-labelledby="learning">
-    <h2 id="learning">How far I am</h2>
+    <h2 id="learning">Learning stage</h2>
     <Select
       :model-value="stageNow"
       :options="stageChoices"
       option-label="name"
       option-value="value"
-      placeholder="not said"
+      placeholder="not set"
       aria-label="Stage of learning"
       @update:model-value="setStage"
     />

@@ -42,7 +42,7 @@ function remove() {
 /** Directions in words, and one that has none where that is what stands there. */
 function directions(now: number | null, words: (degrees: number) => string) {
   const all = now === null || NAMED_DIRECTIONS.includes(now) ? NAMED_DIRECTIONS : [...NAMED_DIRECTIONS, now]
-  return [{ value: null, name: 'not said' }, ...all.map((value) => ({ value, name: words(value) }))]
+  return [{ value: null, name: 'not set' }, ...all.map((value) => ({ value, name: words(value) }))]
 }
 const stances = [
   { value: null, name: 'as the form' },

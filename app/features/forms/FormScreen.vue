@@ -112,17 +112,17 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
         </p>
       </div>
       <div class="row">
-        <Button label="Follow it alone" icon="pi pi-play" @click="tryAlone" />
+        <Button label="Start this form" icon="pi pi-play" @click="tryAlone" />
         <Button
-          label="Take along"
+          label="Make audio"
           icon="pi pi-headphones"
           severity="secondary"
           @click="navigateTo(`/carry?form=${form.id}`)"
         />
-        <Button label="Start from a copy" severity="secondary" @click="navigateTo(`/forms/new?from=${form.id}`)" />
+        <Button label="Duplicate" severity="secondary" @click="navigateTo(`/forms/new?from=${form.id}`)" />
         <template v-if="isMine">
-          <Button :label="isBegun ? 'Go on changing it' : 'Change'" severity="secondary" @click="editing = true" />
-          <Button v-if="usedIn.length === 0" label="Remove" severity="secondary" text @click="remove" />
+          <Button :label="isBegun ? 'Continue editing' : 'Edit'" severity="secondary" @click="editing = true" />
+          <Button v-if="usedIn.length === 0" label="Delete" severity="secondary" text @click="remove" />
         </template>
       </div>
     </div>
@@ -137,7 +137,7 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
 
     <div class="columns">
       <dl class="facts">
-        <dt>Part of the arc</dt>
+        <dt>Part of session</dt>
         <dd>{{ PART_WORDS[form.part] }}</dd>
         <dt>Stance</dt>
         <dd>{{ STANCE_WORDS[asIDoIt?.form.stance ?? form.stance] }}</dd>
@@ -174,7 +174,7 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
           </dd>
         </template>
         <dt>Works on</dt>
-        <dd>{{ form.areas.map((area) => AREA_WORDS[area]).join(', ') || 'nothing said' }}</dd>
+        <dd>{{ form.areas.map((area) => AREA_WORDS[area]).join(', ') || 'not set' }}</dd>
       </dl>
       <section v-if="asIDoIt" class="stack" :class="{ wide: isChain }" aria-labelledby="phases">
         <h2 id="phases">One repetition, as I do it</h2>
@@ -202,13 +202,13 @@ const BREATH_NAMES = { in: 'in', out: 'out', hold: 'hold', free: 'free' }
         </ol>
       </section>
       <details>
-        <summary>In plain lines</summary>
+        <summary>As text</summary>
         <pre>{{ writeFormWords(form) }}</pre>
       </details>
       <section class="stack" aria-labelledby="rehearse">
         <h2 id="rehearse">Rehearse it</h2>
         <FormPreview :form="form" :ways="way ? [way] : []" />
-        <p class="small soft">Follow it alone above for the whole of it, counted; here nothing is counted or kept.</p>
+        <p class="small soft">Start this form above to do it counted; here nothing is counted or saved.</p>
       </section>
       <FormVoice :form="asIDoIt?.form ?? form" />
       <FormWay :form="form" />

@@ -60,7 +60,7 @@ const hear = (cue: string, name: string) =>
           :disabled="recordingNow !== null"
           @click="start(cue)"
         />
-        <Button v-else size="small" label="That is it" :aria-label="`Finish “${name}”`" @click="finish(cue)" />
+        <Button v-else size="small" label="Finish" :aria-label="`Finish “${name}”`" @click="finish(cue)" />
         <template v-if="recordingOf(cue)">
           <Button
             size="small"
@@ -74,8 +74,8 @@ const hear = (cue: string, name: string) =>
             size="small"
             severity="secondary"
             text
-            label="Remove"
-            :aria-label="`Remove “${name}”`"
+            label="Delete"
+            :aria-label="`Delete “${name}”`"
             @click="workspace.remove('recordings', recordingOf(cue)!.id)"
           />
           <span class="small soft">{{ recordingOf(cue)!.seconds.toFixed(1) }} s</span>

@@ -57,18 +57,18 @@ const asked = computed<ChoiceName[]>(() => {
   return wanted.flatMap(([name, matters]) => (matters ? [name] : []))
 })
 const optionsOf = (name: ChoiceName) => [
-  { value: null, name: `as in the house rules (${valueWords(name, rules.value[name])})` },
+  { value: null, name: `as in My style (${valueWords(name, rules.value[name])})` },
   ...CHOICES[name].map((value) => ({ value, name: valueWords(name, value) })),
 ]
 const valueWords = (name: ChoiceName, value: string) => (CHOICE_WORDS[name].values as Record<string, string>)[value]!
 
 const swapChoices = computed(() => [
-  { value: null, name: 'as in the house rules' },
+  { value: null, name: 'as in My style' },
   { value: false, name: 'as taught' },
   { value: true, name: 'in and out swapped' },
 ])
 const versionChoices = computed(() => [
-  { value: null, name: 'as it is' },
+  { value: null, name: 'standard' },
   ...props.form.versions.map(({ kind }) => ({ value: kind, name: VERSION_WORDS[kind] })),
 ])
 const now = computed(() => formMyWay(props.form, way.value, rules.value))
@@ -81,7 +81,7 @@ const versionNow = computed(() => props.form.versions.find(({ kind }) => kind ==
 
 <template>
   <section class="stack" aria-labelledby="my-way">
-    <h2 id="my-way">How I do it</h2>
+    <h2 id="my-way">My way</h2>
     <p v-if="now.spokenNotes.length > 0" class="soft">{{ now.spokenNotes.join(' · ') }}</p>
     <div class="choices">
       <ChoiceField
@@ -116,8 +116,8 @@ const versionNow = computed(() => props.form.versions.find(({ kind }) => kind ==
       <WayDifference v-if="difference" :difference="difference" />
       <p v-else>Nothing that is seen or heard changes.</p>
       <div class="row">
-        <Button label="Take it" size="small" @click="take" />
-        <Button label="Leave it as it was" size="small" severity="secondary" @click="draft = {}" />
+        <Button label="Save" size="small" @click="take" />
+        <Button label="Cancel" size="small" severity="secondary" @click="draft = {}" />
       </div>
     </div>
     <div class="field">

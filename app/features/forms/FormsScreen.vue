@@ -35,9 +35,9 @@ const onlyMine = ref(false)
 const isFolded = ref(true)
 const any = (name: string) => ({ value: null, name })
 const partChoices = [any('every part'), ...ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))]
-const areaChoices = [any('the whole body'), ...AREAS.map((value) => ({ value, name: AREA_WORDS[value] }))]
+const areaChoices = [any('any area'), ...AREAS.map((value) => ({ value, name: AREA_WORDS[value] }))]
 const stageChoices = [
-  any('every stage'),
+  any('any stage'),
   { value: 'any', name: 'what I am learning' },
   ...LEARNING_STAGES.map((value) => ({ value, name: STAGE_WORDS[value] })),
 ]
@@ -52,7 +52,7 @@ const timeChoices = [
   ...[1, 2, 5, 10].map((minutes) => ({ value: minutes * 60, name: `up to ${minutes} min` })),
 ]
 const schoolChoices = computed(() => [
-  any('every school'),
+  any('any school'),
   ...schoolsOf(library.forms).map((value) => ({ value, name: value })),
 ])
 
@@ -60,7 +60,7 @@ const schoolChoices = computed(() => [
 type Done = { within: number } | { notFor: number } | 'never'
 const done = ref<Done | null>(null)
 const doneChoices: { value: Done | null; name: string }[] = [
-  { value: null, name: 'whenever done' },
+  { value: null, name: 'any time' },
   { value: { within: 7 }, name: 'done this week' },
   { value: { within: 31 }, name: 'done this month' },
   { value: { notFor: 31 }, name: 'not done for a month' },
@@ -106,8 +106,8 @@ const filtersSet = computed(
     [query.seated, onlyMine.value, done.value].filter(Boolean).length,
 )
 const filters = computed(() => [
-  { field: 'part' as const, name: 'Part of the arc', choices: partChoices },
-  { field: 'area' as const, name: 'Part of the body', choices: areaChoices },
+  { field: 'part' as const, name: 'Part of session', choices: partChoices },
+  { field: 'area' as const, name: 'Body area', choices: areaChoices },
   { field: 'stage' as const, name: 'Stage of learning', choices: stageChoices },
   { field: 'mostEffort' as const, name: 'Effort', choices: effortChoices },
   { field: 'mostSeconds' as const, name: 'Time', choices: timeChoices },
@@ -125,9 +125,9 @@ const byPart = computed(() =>
     <div class="spread">
       <h1>Forms</h1>
       <div class="row">
-        <NuxtLink to="/kept">What comes back</NuxtLink>
+        <NuxtLink to="/kept">Due for review</NuxtLink>
         <NuxtLink v-slot="{ navigate }" to="/forms/new" custom>
-          <Button label="Write down a form" icon="pi pi-plus" @click="navigate" />
+          <Button label="New form" icon="pi pi-plus" @click="navigate" />
         </NuxtLink>
       </div>
     </div>
@@ -146,8 +146,8 @@ const byPart = computed(() =>
         :options="doneChoices"
         option-label="name"
         option-value="value"
-        aria-label="When last done"
-        placeholder="whenever done"
+        aria-label="Last practised"
+        placeholder="any time"
       />
       <Select
         v-for="filter in filters"
@@ -190,8 +190,8 @@ const byPart = computed(() =>
       </ul>
     </section>
     <p v-if="found.length === 0">
-      No form answers to that. Try fewer letters, or
-      <NuxtLink to="/forms/new">write it down as your own</NuxtLink>.
+      No forms found. Try fewer letters, or
+      <NuxtLink to="/forms/new">make it your own form</NuxtLink>.
     </p>
   </div>
 </template>

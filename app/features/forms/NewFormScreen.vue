@@ -10,7 +10,7 @@ import { stateOf } from '~/shared/store/saving'
 import { plural } from '~/shared/words/numbers'
 import FormEditor from './FormEditor.vue'
 
-useHead({ title: 'Write down a form · Pebblebrook' })
+useHead({ title: 'New form · Pebblebrook' })
 const route = useRoute()
 const workspace = useWorkspaceStore()
 const library = useLibraryStore()
@@ -39,7 +39,7 @@ const keptWords = ref('')
 async function keepAll() {
   const { forms } = readForms.value
   if (!(await workspace.change(forms.map((form) => stateOf('forms', form))))) return
-  keptWords.value = `${forms.map(({ name }) => name).join(', ')}: among your forms now.`
+  keptWords.value = `${forms.map(({ name }) => name).join(', ')}: saved in your forms.`
   several.value = ''
 }
 function take() {
@@ -51,9 +51,9 @@ function take() {
 <template>
   <div class="stack">
     <NuxtLink to="/forms">Forms</NuxtLink>
-    <h1>Write down a form</h1>
+    <h1>New form</h1>
     <details class="quick" :open="words !== '' || undefined">
-      <summary>The quick way: in plain lines</summary>
+      <summary>The quick way: as text</summary>
       <div class="columns">
         <div class="field">
           <label for="plain-lines">What one does</label>
@@ -75,7 +75,7 @@ function take() {
           </p>
         </div>
       </div>
-      <Button label="Take it into the form" :disabled="read.understood.length === 0" @click="take" />
+      <Button label="Fill in the form" :disabled="read.understood.length === 0" @click="take" />
     </details>
     <details class="quick">
       <summary>Several at once</summary>
@@ -107,7 +107,7 @@ turn in, wring out, x4 each side"
         </div>
       </div>
       <Button
-        label="Keep them all"
+        label="Save them all"
         :disabled="readForms.forms.length === 0 || readForms.notUnderstood.length > 0 || faults.length > 0"
         @click="keepAll"
       />

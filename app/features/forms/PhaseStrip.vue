@@ -176,7 +176,7 @@ function pull(event: PointerEvent, index: number) {
       <Button label="Split" severity="secondary" size="small" @click="split" />
       <Button v-if="paced" label="Hold after it" severity="secondary" size="small" @click="hold" />
       <Button v-if="paced" label="Swap in and out" severity="secondary" size="small" @click="swap" />
-      <Button label="Take it out" severity="secondary" size="small" :disabled="phases.length === 1" @click="remove" />
+      <Button label="Delete" severity="secondary" size="small" :disabled="phases.length === 1" @click="remove" />
     </div>
   </div>
 </template>

@@ -48,12 +48,7 @@ const frame = computed(() => props.frames[at.value] ?? props.frames[0]!)
           aria-label="How fast the pictures change"
           size="small"
         />
-        <Button
-          :label="isStill ? 'Go on' : 'Hold still'"
-          size="small"
-          severity="secondary"
-          @click="isStill = !isStill"
-        />
+        <Button :label="isStill ? 'Resume' : 'Pause'" size="small" severity="secondary" @click="isStill = !isStill" />
         <template v-if="isStill">
           <Button label="Before" size="small" severity="secondary" text @click="step(-1)" />
           <Button label="Next" size="small" severity="secondary" text @click="step(1)" />

@@ -54,7 +54,7 @@ const recordings = computed(() => library.recordings.length)
       <p v-if="isTooMuch" class="fault">That is more than a row of pictures can hold. Take the file.</p>
       <div v-else-if="!isShown"><Button label="Show the pictures" icon="pi pi-qrcode" @click="isShown = true" /></div>
       <template v-else>
-        <p>On the other device, open Pebblebrook, “Take something in”, “By camera”, and point it here.</p>
+        <p>On the other device, open Pebblebrook, “Import”, “By camera”, and point it here.</p>
         <CodeRow :frames="frames" label="Everything, as code pictures" />
       </template>
     </template>

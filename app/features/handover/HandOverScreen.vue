@@ -26,7 +26,7 @@ const alongWords = computed(() => {
   ].filter(Boolean)
   return `${along.length > 0 ? `With it go ${along.join(' and ')}. ` : ''}No session, no note and no setting goes along.`
 })
-useHead({ title: computed(() => `Hand over: ${routine.value?.name ?? 'nothing'} · Pebblebrook`) })
+useHead({ title: computed(() => `Share: ${routine.value?.name ?? 'nothing'} · Pebblebrook`) })
 
 const { copy, copied } = useClipboard({ legacy: true })
 const text = computed(() => writeSharePackage(handed.value!, 2))
@@ -40,18 +40,17 @@ async function share(what: ShareData) {
     await navigator.share(what)
   } catch (error) {
     // Who leaves the sheet has changed their mind.
-    if ((error as Error).name !== 'AbortError')
-      failed.value = 'It could not be handed on here. Copy or save it instead.'
+    if ((error as Error).name !== 'AbortError') failed.value = 'It could not be shared here. Copy or save it instead.'
   }
 }
 </script>
 
 <template>
-  <RoutineGone v-if="!routine || routine.entries.length === 0" title="Nothing to hand over" />
+  <RoutineGone v-if="!routine || routine.entries.length === 0" title="Nothing to share" />
   <div v-else class="stack">
     <RoutineBack :routine="routine" />
     <div>
-      <h1>Hand over: {{ routine.name }}</h1>
+      <h1>Share: {{ routine.name }}</h1>
       <p class="soft">{{ alongWords }}</p>
     </div>
     <div class="ways">
@@ -59,7 +58,7 @@ async function share(what: ShareData) {
         <section v-if="part === 'picture'" class="stack" aria-labelledby="picture">
           <h2 id="picture">As a picture</h2>
           <p v-if="way!.isLink">Point the other phone’s camera here, and open what it finds.</p>
-          <p v-else>On the other device, open Pebblebrook, “Take something in”, “By camera”, and point it here.</p>
+          <p v-else>On the other device, open Pebblebrook, “Import”, “By camera”, and point it here.</p>
           <CodeRow :frames="way!.pictures" :label="`“${routine.name}” as a code picture`" />
         </section>
         <div v-else class="stack">
@@ -86,13 +85,13 @@ async function share(what: ShareData) {
                 it.
                 <template v-if="way!.onlyHere">
                   This page’s address means this device alone. The link opens wherever Pebblebrook is at the same
-                  address; elsewhere paste it under “Take something in”.
+                  address; elsewhere paste it under “Import”.
                 </template>
               </p>
             </template>
             <p v-else class="soft">
               As a link it would have {{ way!.linkLength }} letters; from {{ LONGEST_LINK }} on, mail and messages cut
-              links off. Hand it over as a picture or a file.
+              links off. Share as a picture or a file.
             </p>
           </section>
           <section class="stack" aria-labelledby="file">
@@ -112,11 +111,11 @@ async function share(what: ShareData) {
                 @click="share({ files: [file], title: routine.name })"
               />
             </div>
-            <p class="small soft">It is read under “Take something in”, or as an archive is, in Settings.</p>
+            <p class="small soft">It is read under “Import”, or as an archive is, in Settings.</p>
           </section>
           <p v-if="failed" class="fault" role="alert">{{ failed }}</p>
           <p class="small">
-            To hear it without Pebblebrook: <NuxtLink :to="`/carry?routine=${routine.id}`">take it along</NuxtLink> as
+            To hear it without Pebblebrook: <NuxtLink :to="`/carry?routine=${routine.id}`">make audio</NuxtLink> as
             sound.
           </p>
         </div>

@@ -47,7 +47,7 @@ async function takeBack() {
     </p>
     <p v-if="said" role="status">
       {{ said }}
-      <Button v-if="last" label="Take it back" size="small" severity="secondary" @click="takeBack" />
+      <Button v-if="last" label="Undo" size="small" severity="secondary" @click="takeBack" />
     </p>
     <ul v-if="states.length > 0" class="states">
       <li v-for="state in states" :key="`${state.id} ${state.stamp}`">

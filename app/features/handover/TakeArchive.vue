@@ -40,7 +40,7 @@ onMounted(async () => {
   try {
     merged.value = await work(new Set())
   } catch (error) {
-    fault.value = `The two could not be laid side by side: ${error instanceof Error ? error.message : String(error)}`
+    fault.value = `The two could not be compared: ${error instanceof Error ? error.message : String(error)}`
   }
 })
 /** What changes here, kind by kind, and in each list by list. */
@@ -95,12 +95,12 @@ const counted = computed(() => (merged.value?.items ?? []).filter(isTaken).lengt
     <template v-if="isEmptyHere">
       <p>Nothing of your own is here yet.</p>
       <div class="row">
-        <Button label="Take it" icon="pi pi-check" :loading="isTaking" @click="take(false)" />
-        <Button label="Leave it" severity="secondary" @click="emit('left')" />
+        <Button label="Import" icon="pi pi-check" :loading="isTaking" @click="take(false)" />
+        <Button label="Cancel" severity="secondary" @click="emit('left')" />
       </div>
     </template>
     <template v-else>
-      <p v-if="!merged && !fault" role="status">It is laid beside what is here…</p>
+      <p v-if="!merged && !fault" role="status">Comparing it with your data…</p>
       <section v-if="merged" class="stack tight" aria-labelledby="together">
         <h3 id="together">Together with what is here</h3>
         <p v-if="groups.length === 0">Nothing of it is new here.</p>
@@ -155,7 +155,7 @@ const counted = computed(() => (merged.value?.items ?? []).filter(isTaken).lengt
           :disabled="isTaking"
           @click="take(false)"
         />
-        <Button label="Leave it" severity="secondary" text @click="emit('left')" />
+        <Button label="Cancel" severity="secondary" text @click="emit('left')" />
       </div>
     </template>
   </section>

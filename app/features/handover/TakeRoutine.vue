@@ -95,7 +95,7 @@ async function take() {
     </p>
     <template v-if="result.ok">
       <p>
-        <strong>{{ durationPhrase(result.totals.totalSeconds) }}</strong> at my breath, in
+        <strong>{{ durationPhrase(result.totals.totalSeconds) }}</strong> at my pace, in
         {{ plural(lines.length, 'step') }}.
       </p>
       <BrookDrawing :timeline="result.timeline" />
@@ -155,8 +155,8 @@ async function take() {
       where in doubt.
     </p>
     <div class="row">
-      <Button label="Take it in" icon="pi pi-check" @click="take" />
-      <Button label="Leave it" severity="secondary" @click="emit('left')" />
+      <Button label="Import" icon="pi pi-check" @click="take" />
+      <Button label="Cancel" severity="secondary" @click="emit('left')" />
     </div>
   </section>
 </template>

@@ -8,7 +8,7 @@ import TakeArchive from './TakeArchive.vue'
 import TakeRoutine from './TakeRoutine.vue'
 
 /** Something that somebody handed over comes in: by link, by camera, by file; looked at, and taken only when it is said so. */
-useHead({ title: 'Take something in · Pebblebrook' })
+useHead({ title: 'Import · Pebblebrook' })
 const workspace = useWorkspaceStore()
 const route = useRoute()
 const router = useRouter()
@@ -65,15 +65,15 @@ function leave() {
 <template>
   <div class="stack">
     <div>
-      <h1>Take something in</h1>
+      <h1>Import</h1>
       <p v-if="!good" class="soft">
-        A routine that somebody handed over, or everything from another device of yours. It is shown first; nothing is
-        taken by itself.
+        A routine that somebody shared, or everything from another device of yours. You see it first; nothing is
+        imported by itself.
       </p>
     </div>
     <div v-if="progress !== null" class="row" role="status">
       <label>Reading it <progress :value="progress" max="1" /></label>
-      <Button label="Call it off" size="small" severity="secondary" @click="cancel" />
+      <Button label="Cancel" size="small" severity="secondary" @click="cancel" />
     </div>
     <TakeRoutine
       v-if="brought?.kind === 'routine' && brought.read.ok"
@@ -89,7 +89,7 @@ function leave() {
       @taken="done = $event"
     />
     <p v-else-if="done" role="status">
-      {{ done }} What was here before can be gone back to in <NuxtLink to="/settings#data">My data</NuxtLink>.
+      {{ done }} Earlier copies can be gone back to in <NuxtLink to="/settings#data">My data</NuxtLink>.
       <NuxtLink to="/">To today</NuxtLink>
     </p>
     <template v-else>

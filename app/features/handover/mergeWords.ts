@@ -8,7 +8,7 @@ import { shortDayPhrase, timeOfDayPhrase } from '~/shared/words/time'
 
 const SETTING_WORDS: Record<string, string> = {
   pace: 'my breath',
-  rules: 'the house rules',
+  rules: 'my style',
   dayEndsAtHour: 'the hour at which the day ends',
   restPlan: 'planned rest',
   sound: 'how it sounds',

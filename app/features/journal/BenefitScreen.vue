@@ -14,7 +14,7 @@ import { askBenefit } from '~/shared/evidence/benefitWorker'
 const workspace = useWorkspaceStore()
 const library = useLibraryStore()
 const journal = useJournalStore()
-useHead({ title: 'Does it do me good? · Pebblebrook' })
+useHead({ title: 'Does it help? · Pebblebrook' })
 const answers = shallowRef<Answer[]>([])
 const sessions = ref(0)
 const failed = ref(false)
@@ -42,12 +42,10 @@ const nameOf = (about: About): string => {
   if (about.kind === 'routine') {
     const named = library.routines.find(({ id }) => id === about.routineId)?.name
     return (
-      named ??
-      journal.sessions.find(({ routineId }) => routineId === about.routineId)?.title ??
-      'a routine that is gone'
+      named ?? journal.sessions.find(({ routineId }) => routineId === about.routineId)?.title ?? 'a deleted routine'
     )
   }
-  return about.kind === 'form' ? (library.formsById.get(about.formId)?.name ?? 'a form that is gone') : ''
+  return about.kind === 'form' ? (library.formsById.get(about.formId)?.name ?? 'a deleted form') : ''
 }
 const upper = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 
@@ -90,7 +88,7 @@ const besides = computed(() => asked.value.filter(({ question }) => question.kin
 <template>
   <div class="stack">
     <div class="spread">
-      <h1>Does it do me good?</h1>
+      <h1>Does it help?</h1>
       <JournalPlaces />
     </div>
     <p v-if="working && answers.length === 0" role="status">Reading the journal…</p>
@@ -115,9 +113,9 @@ const besides = computed(() => asked.value.filter(({ question }) => question.kin
           <li v-for="(claim, index) in claims" :key="index">{{ answerPhrase(claim, nameOf) }}</li>
         </ul>
         <p class="small soft">
-          {{ plural(answers.length, 'question') }} were put to {{ plural(sessions, 'session') }} at once, and that is
-          taken into account: among journals in which nothing helps, about one in twenty would show anything here. It is
-          about you, not about others, and no diagnosis; what hurts or worries you is for a doctor.
+          We looked at {{ plural(answers.length, 'pattern') }} in {{ plural(sessions, 'session') }} and allowed for
+          that: among journals in which nothing helps, about one in twenty would show anything here. It is about you,
+          not about others, and no diagnosis; what hurts or worries you is for a doctor.
           <NuxtLink to="/journal/method">How this is worked out</NuxtLink>
         </p>
       </section>
@@ -141,8 +139,8 @@ const besides = computed(() => asked.value.filter(({ question }) => question.kin
           itself. The mean above is taken as it would be from your usual beginning.
         </p>
         <p class="small">
-          To know whether one thing does better than another, let chance choose between them:
-          <NuxtLink to="/journal/trials">plan a trial of your own</NuxtLink>.
+          To learn whether one thing helps more than another, try both at random:
+          <NuxtLink to="/journal/trials">compare two options</NuxtLink>.
         </p>
       </section>
     </template>

@@ -17,7 +17,7 @@ import { areaShares, guidelinePhrase, neglectedPhrase, sidesPhrase } from './cov
 const library = useLibraryStore()
 const journal = useJournalStore()
 const { settings } = useSettingsStore()
-useHead({ title: 'What is covered · Pebblebrook' })
+useHead({ title: 'Balance · Pebblebrook' })
 
 const SPANS = [
   { name: 'the last four weeks', value: 28 },
@@ -57,7 +57,7 @@ const pairs = computed(() => {
 <template>
   <div class="stack">
     <div class="spread">
-      <h1>What is covered</h1>
+      <h1>Balance</h1>
       <JournalPlaces />
     </div>
     <ChoiceField v-model="days" class="span" label="Look at" :options="SPANS" />
@@ -70,8 +70,10 @@ const pairs = computed(() => {
     <div class="columns">
       <div class="stack">
         <section class="stack" aria-labelledby="neglected">
-          <h2 id="neglected">Let go lately</h2>
-          <p v-if="covered.neglected.length === 0" class="soft">Nothing that came regularly has been left for long.</p>
+          <h2 id="neglected">Not practised lately</h2>
+          <p v-if="covered.neglected.length === 0" class="soft">
+            Everything that you practise regularly was done lately.
+          </p>
           <ul v-else class="plain">
             <li v-for="(each, index) in covered.neglected" :key="index">
               <template v-if="'form' in each.what">

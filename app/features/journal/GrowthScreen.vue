@@ -13,7 +13,7 @@ import { growthName, growthValue } from './growthWords'
 const library = useLibraryStore()
 const journal = useJournalStore()
 const { settings } = useSettingsStore()
-useHead({ title: 'What grows · Pebblebrook' })
+useHead({ title: 'Progress · Pebblebrook' })
 /** The screen stands before years of it are counted. */
 const stands = useTimeout(0)
 const all = computed(() =>
@@ -53,7 +53,7 @@ const drawn = useGrowing(shown, 1)
 <template>
   <div class="stack">
     <div class="spread">
-      <h1>What grows</h1>
+      <h1>Progress</h1>
       <JournalPlaces />
     </div>
     <p v-if="!stands" role="status">The days are being counted…</p>

@@ -106,10 +106,10 @@ const wasOf = (stepId: string) => {
       <p v-else class="small soft">Practised elsewhere, entered by hand.</p>
       <p v-if="corrections.length > 0" class="small">{{ correctionPhrase(session, corrections) }}</p>
       <div class="row">
-        <Button label="Put it right" size="small" severity="secondary" text @click="emit('correct', session)" />
+        <Button label="Edit" size="small" severity="secondary" text @click="emit('correct', session)" />
         <Button
           v-if="session.done.length > 1 || session.practisedSeconds >= 120"
-          label="Make it two"
+          label="Split"
           size="small"
           severity="secondary"
           text
@@ -125,13 +125,13 @@ const wasOf = (stepId: string) => {
         />
         <Button
           v-if="session.recorded"
-          label="As it was recorded"
+          label="Restore the original"
           size="small"
           severity="secondary"
           text
           @click="emit('asRecorded', session)"
         />
-        <Button label="Remove this session" size="small" severity="secondary" text @click="emit('remove', session)" />
+        <Button label="Delete this session" size="small" severity="secondary" text @click="emit('remove', session)" />
       </div>
     </div>
   </li>

@@ -122,7 +122,7 @@ async function take(files: File[]) {
       </div>
       <div v-if="progress !== null" class="row" role="status">
         <label>Reading the tables <progress :value="progress" max="1" /></label>
-        <Button label="Call it off" size="small" severity="secondary" @click="callOff" />
+        <Button label="Cancel" size="small" severity="secondary" @click="callOff" />
       </div>
       <p v-else-if="said" role="status">{{ said }}</p>
       <div v-if="faults.length > 0" class="fault" role="alert">

@@ -45,7 +45,7 @@ const date = ref('')
 
 <template>
   <details class="filters" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
-    <summary>Narrow it down, or go to a date</summary>
+    <summary>Filter, or go to a date</summary>
     <div v-if="choices" class="fields">
       <ChoiceField
         label="Practice"

@@ -2,11 +2,11 @@
 /** The ways from one part of the journal to the others. */
 const PLACES = [
   { to: '/journal', name: 'Day by day' },
-  { to: '/journal/coverage', name: 'What is covered' },
-  { to: '/journal/growth', name: 'What grows' },
-  { to: '/journal/good', name: 'Does it do me good?' },
-  { to: '/journal/trials', name: 'A trial of my own' },
-  { to: '/journal/review', name: 'Look back' },
+  { to: '/journal/coverage', name: 'Balance' },
+  { to: '/journal/growth', name: 'Progress' },
+  { to: '/journal/good', name: 'Does it help?' },
+  { to: '/journal/trials', name: 'Compare two options' },
+  { to: '/journal/review', name: 'Review' },
 ]
 </script>
 

@@ -153,7 +153,7 @@ function enter(on?: string) {
   correcting.value = blankElsewhere(about, on ? { day: on, time: usualTime(journal.sessions) } : undefined)
 }
 const keep = (record: SessionRecord) =>
-  change(`${named(record)} is ${isNew.value ? 'in the journal' : 'put right'}.`, { go: [], come: [record] })
+  change(`${named(record)} is ${isNew.value ? 'in the journal' : 'edited'}.`, { go: [], come: [record] })
 const removeOne = (session: SessionRecord) => change(`${named(session)} is removed.`, { go: [session.id], come: [] })
 const split = (session: SessionRecord) => void (splitting.value = session)
 const keepSplit = (parts: readonly SessionRecord[]) =>
@@ -177,7 +177,7 @@ function asRecorded(session: SessionRecord) {
   <div class="stack journal">
     <div class="spread">
       <h1>Journal</h1>
-      <Button label="Enter practice done elsewhere" icon="pi pi-plus" severity="secondary" @click="enter()" />
+      <Button label="Add practice done elsewhere" icon="pi pi-plus" severity="secondary" @click="enter()" />
     </div>
     <JournalPlaces />
 
@@ -188,7 +188,7 @@ function asRecorded(session: SessionRecord) {
         </p>
         <p v-if="last" role="status" class="row">
           {{ last.words }}
-          <Button ref="takeBack" size="small" severity="secondary" label="Take it back" @click="undoLast" />
+          <Button ref="takeBack" size="small" severity="secondary" label="Undo" @click="undoLast" />
         </p>
         <div v-if="day === null && journal.sessions.length > 0" class="row">
           <SearchField
@@ -209,7 +209,7 @@ function asRecorded(session: SessionRecord) {
             v-if="day <= journal.today"
             size="small"
             severity="secondary"
-            label="Enter practice of this day"
+            label="Add practice on this day"
             @click="enter(day)"
           />
           <Button size="small" severity="secondary" label="All days" @click="showAllDays" />

@@ -66,7 +66,7 @@ useHead({ title: 'How it is worked out · Pebblebrook' })
       nothing was said, counts as no change. So a verdict is about asking for the one rather than the other. It is given
       once, when the trial is over: who looks every day finds something in the end.
     </p>
-    <h2 id="keeping">What comes back, and when</h2>
+    <h2 id="keeping">What is due, and when</h2>
     <p>
       Each form that you learn or keep is reckoned to be lost little by little from the day it was last done, the slower
       the oftener it came back in time. A session tells by itself how it went: done, left early, or, if you press a key

@@ -36,7 +36,7 @@ const print = () => window.print()
       <JournalPlaces />
     </div>
     <div class="row tools">
-      <ChoiceField v-model="kind" label="Look back on" :options="kinds" />
+      <ChoiceField v-model="kind" label="Review of" :options="kinds" />
       <Button label="Earlier" severity="secondary" @click="day = addDays(span.from, -1)" />
       <Button label="Later" severity="secondary" :disabled="!canGoOn" @click="day = addDays(span.to, 1)" />
       <Button label="Print" icon="pi pi-print" severity="secondary" text @click="print" />

@@ -72,7 +72,7 @@ function keep() {
   <Dialog
     :visible="session !== null"
     modal
-    :header="isNew ? 'Practice done elsewhere' : 'Put it right'"
+    :header="isNew ? 'Practice done elsewhere' : 'Edit'"
     :draggable="false"
     class="correction"
     @update:visible="session = null"
@@ -163,8 +163,8 @@ function keep() {
     <template #footer>
       <div class="foot">
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <Button label="Leave it" severity="secondary" text @click="session = null" />
-        <Button type="submit" form="right-form" label="Keep it" />
+        <Button label="Cancel" severity="secondary" text @click="session = null" />
+        <Button type="submit" form="right-form" label="Save" />
       </div>
     </template>
   </Dialog>

@@ -37,7 +37,7 @@ function keep() {
 </script>
 
 <template>
-  <Dialog :visible="session !== null" modal header="Two, not one" :draggable="false" @update:visible="session = null">
+  <Dialog :visible="session !== null" modal header="Split into two" :draggable="false" @update:visible="session = null">
     <form class="stack" novalidate @submit.prevent="keep">
       <ChoiceField v-if="options.length > 0" v-model="steps" label="The first ends after" :options="options" />
       <div v-else class="field">
@@ -49,8 +49,8 @@ function keep() {
       </p>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="row">
-        <Button type="submit" label="Make it two" />
-        <Button label="Leave it" severity="secondary" text @click="session = null" />
+        <Button type="submit" label="Split" />
+        <Button label="Cancel" severity="secondary" text @click="session = null" />
       </div>
     </form>
   </Dialog>

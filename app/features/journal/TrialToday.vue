@@ -44,10 +44,10 @@ async function begin(routine: NonNullable<ReturnType<typeof trialRoutine>>) {
           :aria-label="`Practise ${phrase}`"
           @click="begin(routine)"
         />
-        <p v-else class="small fault">Its routine is gone.</p>
+        <p v-else class="small fault">Its routine was deleted.</p>
       </li>
     </ul>
-    <p class="small soft">Say how it is before and after: that is what the trial compares.</p>
+    <p class="small soft">Enter how you feel before and after: that is what is compared.</p>
   </section>
 </template>
 

@@ -14,7 +14,7 @@ import { useTrialNames } from './useTrialNames'
 const workspace = useWorkspaceStore()
 const journal = useJournalStore()
 const { settings } = useSettingsStore()
-useHead({ title: 'A trial of my own · Pebblebrook' })
+useHead({ title: 'Compare two options · Pebblebrook' })
 const confirm = useConfirm()
 const names = useTrialNames()
 const trials = computed(() =>
@@ -44,13 +44,13 @@ function lookNow(trial: Trial) {
 }
 function remove(trial: Trial) {
   confirm.require({
-    header: 'Remove this trial?',
+    header: 'Delete this trial?',
     message: `${trial.name}. Its sessions stay in the journal.`,
-    acceptProps: { label: 'Remove it' },
-    rejectProps: { label: 'Keep it', severity: 'secondary' },
+    acceptProps: { label: 'Delete it' },
+    rejectProps: { label: 'Cancel', severity: 'secondary' },
     accept: async () => {
       await workspace.remove('trials', trial.id)
-      said.value = 'Removed.'
+      said.value = 'Deleted.'
     },
   })
 }
@@ -59,7 +59,7 @@ function remove(trial: Trial) {
 <template>
   <div class="stack">
     <div class="spread">
-      <h1>A trial of my own</h1>
+      <h1>Compare two options</h1>
       <JournalPlaces />
     </div>
     <p class="about">
@@ -99,7 +99,7 @@ function remove(trial: Trial) {
             <tr>
               <th scope="col">Day</th>
               <th scope="col">Asked for</th>
-              <th scope="col">What became of it</th>
+              <th scope="col">Result</th>
               <th v-if="isShown" scope="col">Change in steps</th>
             </tr>
           </thead>
@@ -108,7 +108,7 @@ function remove(trial: Trial) {
               <th scope="row">{{ shortWeekdayPhrase(each.day) }}</th>
               <td>{{ armPhrase(trial, each.arm, names) }}</td>
               <td>{{ KEPT_WORDS[each.kept] }}</td>
-              <td v-if="isShown">{{ each.gain === null ? 'not said' : stepsPhrase(each.gain).replace('.0', '') }}</td>
+              <td v-if="isShown">{{ each.gain === null ? 'not set' : stepsPhrase(each.gain).replace('.0', '') }}</td>
             </tr>
           </tbody>
         </table>
@@ -121,7 +121,7 @@ function remove(trial: Trial) {
           label="Show what it says so far"
           @click="lookNow(trial)"
         />
-        <Button size="small" severity="secondary" text label="Remove this trial" @click="remove(trial)" />
+        <Button size="small" severity="secondary" text label="Delete this trial" @click="remove(trial)" />
       </div>
     </section>
     <ConfirmDialog />

@@ -95,10 +95,10 @@ export const outcomePhrase = ({
 export const doneBreathPhrase = ({ inSeconds, outSeconds }: NonNullable<DoneStep['breath']>) =>
   `${inSeconds.toFixed(1)} s in, ${outSeconds.toFixed(1)} s out`
 
-/** "at 4:10 paused for 40 s", "at 5:02 skipped on, taken back". */
+/** "at 4:10 paused for 40 s", "at 5:02 skipped on, undone". */
 export function deviationPhrase({ what, atSeconds, lastsSeconds, undone }: Deviation): string {
   const lasts = lastsSeconds >= 1 ? ` for ${durationPhrase(lastsSeconds)}` : ''
-  return `at ${timePhrase(atSeconds)} ${DEVIATION_WORDS[what]}${lasts}${undone ? ', taken back' : ''}`
+  return `at ${timePhrase(atSeconds)} ${DEVIATION_WORDS[what]}${lasts}${undone ? ', undone' : ''}`
 }
 
 /** "how hard: 4 of 10". */
@@ -114,12 +114,12 @@ const CORRECTED_WORDS: Record<Corrected, string> = {
   joined: '',
   split: '',
 }
-/** "Put right: what was done, its words. What was recorded is kept." */
+/** "Edited: what was done, its words. The original is kept." */
 export function correctionPhrase({ recorded }: Pick<SessionRecord, 'recorded'>, what: readonly Corrected[]): string {
   if (what.includes('joined'))
     return `Joined from ${plural(recorded?.length ?? 0, 'entry', 'entries')}, which are kept.`
   if (what.includes('split')) return 'Part of a longer entry, which is kept.'
-  return `Put right: ${what.map((each) => CORRECTED_WORDS[each]).join(', ')}. What was recorded is kept.`
+  return `Edited: ${what.map((each) => CORRECTED_WORDS[each]).join(', ')}. The original is kept.`
 }
 
 /** What stands where another tab has changed an entry meanwhile. */

@@ -37,7 +37,7 @@ export function noticedPhrase(noticed: Noticed, kind: SpanKind, formName: (id: s
       return `Done for the first time: ${first}${rest.length > 0 ? ` and ${plural(rest.length, 'other form')}` : ''}.`
     }
     case 'letGo':
-      return `${noticed.name} was let go: not for ${plural(noticed.daysAgo, 'day')}, and before that about every ${plural(Math.max(1, Math.round(noticed.everyDays ?? 1)), 'day')}.`
+      return `${noticed.name} was not practised for ${plural(noticed.daysAgo, 'day')}, and before that about every ${plural(Math.max(1, Math.round(noticed.everyDays ?? 1)), 'day')}.`
     case 'grown':
       return noticed.what === 'hold'
         ? `${formName(noticed.formId)} was held longer than ever: ${durationPhrase(noticed.value)}, and ${durationPhrase(noticed.before)} before.`

@@ -4,7 +4,7 @@ import { useLibraryStore } from '~/shared/store/library'
 export function useTrialNames() {
   const library = useLibraryStore()
   return {
-    routine: (id: string) => library.routines.find((each) => each.id === id)?.name ?? 'a routine that is gone',
-    form: (id: string) => library.formsById.get(id)?.name ?? 'a form that is gone',
+    routine: (id: string) => library.routines.find((each) => each.id === id)?.name ?? 'a deleted routine',
+    form: (id: string) => library.formsById.get(id)?.name ?? 'a deleted form',
   }
 }

@@ -58,7 +58,7 @@ const print = () => window.print()
     <article class="card" :style="{ '--line': `${lineHeightMm}mm` }">
       <h1>{{ routine.name }}</h1>
       <p v-if="routine.purpose">{{ routine.purpose }}</p>
-      <p>{{ durationPhrase(drawn.totals.totalSeconds) }} at my breath</p>
+      <p>{{ durationPhrase(drawn.totals.totalSeconds) }} at my pace</p>
       <p v-if="changes.length > 0 && asWritten" class="health">
         As written. My health settings advise otherwise: {{ changes.join(' ') }}
       </p>

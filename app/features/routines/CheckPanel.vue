@@ -23,7 +23,7 @@ function mended(routine: Routine, key: string): Routine {
   const still = lookedOver(routine).findings.find((finding) => finding.key === key)
   return (still && mend({ routine, ...library.setting }, still, newStepId)) ?? routine
 }
-const mendIt = ({ key }: Finding) => emit('change', (now) => mended(now, key), 'Mended.')
+const mendIt = ({ key }: Finding) => emit('change', (now) => mended(now, key), 'Fixed.')
 defineExpose({
   /** What can be mended, as it is said on its button. */
   mends: computed(() =>
@@ -38,9 +38,9 @@ const silence = (finding: Finding) =>
   emit(
     'change',
     (now) => ({ ...now, silenced: [...new Set([...now.silenced, finding.key])] }),
-    'It will not be said again here.',
+    'Hidden for this routine.',
   )
-const unsilence = () => emit('change', (now) => ({ ...now, silenced: [] }), 'All is said again.')
+const unsilence = () => emit('change', (now) => ({ ...now, silenced: [] }), 'All checks are shown again.')
 
 const ordered = (routine: Routine) => suggestOrder(routine, library.forms)
 const order = computed(() => ordered(props.routine))
@@ -66,9 +66,9 @@ const reasons = computed(() =>
 
 <template>
   <section class="stack" aria-labelledby="look-over">
-    <h2 id="look-over">Looked over</h2>
+    <h2 id="look-over">Check</h2>
     <p v-if="looked.fault" class="fault" role="alert">{{ looked.fault }}</p>
-    <p v-else-if="findings.length === 0" class="soft">Nothing to point out.</p>
+    <p v-else-if="findings.length === 0" class="soft">No problems found.</p>
     <ul class="stack">
       <li v-for="finding in findings" :key="finding.key" class="finding">
         <p>
@@ -83,28 +83,28 @@ const reasons = computed(() =>
             @click="mendIt(finding)"
           />
           <Button
-            label="Silent here"
+            label="Hidden for this routine"
             size="small"
             severity="secondary"
             text
-            :aria-label="`Do not say this again for this routine: ${findingSentence(finding)}`"
+            :aria-label="`Hide for this routine: ${findingSentence(finding)}`"
             @click="silence(finding)"
           />
         </span>
       </li>
     </ul>
     <p v-if="routine.silenced.length > 0" class="small">
-      {{ plural(routine.silenced.length, 'thing') }} silent here.
-      <Button label="Say all again" size="small" severity="secondary" text @click="unsilence" />
+      {{ plural(routine.silenced.length, 'check') }} hidden.
+      <Button label="Show all" size="small" severity="secondary" text @click="unsilence" />
     </p>
     <template v-if="better && reasons.length > 0">
-      <h3>An order that may be kinder</h3>
+      <h3>Suggested order</h3>
       <ul>
         <li v-for="reason in reasons" :key="reason">{{ reason }}</li>
       </ul>
       <div>
         <Button
-          label="Take this order"
+          label="Use this order"
           size="small"
           severity="secondary"
           @click="emit('change', (now) => ordered(now).routine, 'Reordered.')"

@@ -113,7 +113,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     v-model:visible="open"
     modal
     dismissable-mask
-    header="What shall be done?"
+    header="Commands"
     position="top"
     :style="{ width: 'min(38rem, 94vw)' }"
     @after-hide="focusBack"
@@ -132,7 +132,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         autocomplete="off"
         @keydown="onKey"
       />
-      <ul id="commands" role="listbox" aria-label="What answers to it">
+      <ul id="commands" role="listbox" aria-label="Matching commands">
         <li
           v-for="(choice, index) in choices"
           :id="idOf(index)"
@@ -146,7 +146,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           <span class="soft small">{{ choice.note }}</span>
         </li>
       </ul>
-      <p v-if="choices.length === 0" class="soft">Nothing answers to that.</p>
+      <p v-if="choices.length === 0" class="soft">Nothing found.</p>
       <p class="soft small" role="status">{{ done }}</p>
     </div>
   </Dialog>

@@ -45,7 +45,7 @@ const rows = computed(() => [
     cells: columns.value.map(({ summary }) => (summary.byPart[part] > 0 ? durationPhrase(summary.byPart[part]) : '–')),
   })),
   {
-    name: 'Closing of the moving time',
+    name: 'Share of the closing',
     cells: columns.value.map(({ summary }) =>
       summary.closingShare === null ? '–' : percentPhrase(summary.closingShare),
     ),

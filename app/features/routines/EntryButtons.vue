@@ -27,7 +27,7 @@ const emit = defineEmits<{ earlier: []; later: []; remove: [] }>()
       size="small"
       text
       severity="secondary"
-      :aria-label="`Remove ${removes ?? name}`"
+      :aria-label="`Delete ${removes ?? name}`"
       @click="emit('remove')"
     />
   </span>

@@ -54,7 +54,7 @@ const spare = computed(() => {
 /** How far off it may be; null where the shortest repetition leaves no nearer length. */
 const tolerance = ref<number | null>(null)
 const TOLERANCES = [
-  { value: null, name: 'as near as it comes' },
+  { value: null, name: 'as close as possible' },
   { value: 15, name: 'give or take 15 s' },
   { value: 30, name: 'give or take 30 s' },
   { value: 60, name: 'give or take a minute' },
@@ -190,7 +190,7 @@ function bindingWords(binding: FitBinding): string {
         :options="TOLERANCES"
         option-label="name"
         option-value="value"
-        placeholder="as near as it comes"
+        placeholder="as close as possible"
         aria-label="How closely"
       />
       <span class="together">
@@ -206,7 +206,7 @@ function bindingWords(binding: FitBinding): string {
       </span>
       <label v-if="hasByHand" class="row"><input v-model="frees" type="checkbox" /> counts that I set may change</label>
       <Button type="submit" label="Fit" :disabled="searching || routine.entries.length === 0" />
-      <Button v-if="searching" label="Call it off" severity="secondary" text @click="cancel" />
+      <Button v-if="searching" label="Cancel" severity="secondary" text @click="cancel" />
     </form>
     <p v-if="searching" role="status">Looking for the best counts…</p>
     <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
@@ -266,7 +266,7 @@ function bindingWords(binding: FitBinding): string {
           >
           <span class="row tight">
             <Button
-              label="Not this"
+              label="Keep unchanged"
               size="small"
               severity="secondary"
               text
@@ -285,13 +285,8 @@ function bindingWords(binding: FitBinding): string {
         </li>
       </ul>
       <div class="row">
-        <Button
-          label="Take these"
-          size="small"
-          :disabled="result.changes.length === 0"
-          @click="takeIt(result.routine)"
-        />
-        <Button label="Leave it as it was" size="small" severity="secondary" @click="leave" />
+        <Button label="Apply" size="small" :disabled="result.changes.length === 0" @click="takeIt(result.routine)" />
+        <Button label="Cancel" size="small" severity="secondary" @click="leave" />
       </div>
     </div>
   </section>

@@ -67,7 +67,7 @@ function go(event: KeyboardEvent) {
       option-label="name"
       option-value="value"
       placeholder="every part"
-      aria-label="Part of the arc to add from"
+      aria-label="Part of session to add from"
     />
     <div ref="list" class="forms" role="group" aria-label="Forms" @keydown="go">
       <template v-for="group in shown" :key="group.name">
@@ -84,7 +84,7 @@ function go(event: KeyboardEvent) {
           />
         </ul>
       </template>
-      <p v-if="all.length === 0" class="soft">No form answers to that.</p>
+      <p v-if="all.length === 0" class="soft">No forms found.</p>
     </div>
   </div>
 </template>

@@ -11,10 +11,10 @@ import { useFollowStore } from '~/shared/session/follow'
 import { useJournalStore } from '~/shared/store/journal'
 import { useLibraryStore } from '~/shared/store/library'
 import { useSettingsStore } from '~/shared/store/settings'
-import { percentPhrase, plural } from '~/shared/words/numbers'
+import { plural } from '~/shared/words/numbers'
 import { TODAY_WORDS } from '~/shared/words/body'
 import { PURPOSE_WORDS } from '~/shared/words/practice'
-import { durationPhrase } from '~/shared/words/time'
+import { lengthPhrase } from '~/shared/words/time'
 import BrookDrawing from '~/shared/drawing/BrookDrawing.vue'
 import ChoiceField from '~/shared/ui/ChoiceField.vue'
 import { plainCopy } from '~/shared/store/plainCopy'
@@ -28,7 +28,7 @@ const follow = useFollowStore()
 const learned = useLearnedForms()
 const known = useKnownPerson()
 const { searching, ask, cancel } = useComposerWorker()
-useHead({ title: 'From a purpose · Pebblebrook' })
+useHead({ title: 'Suggest a routine · Pebblebrook' })
 
 /** Today asks for one with its minutes and states in the address. */
 const { query } = useRoute()
@@ -114,7 +114,7 @@ const purposes = PURPOSES.map((value) => ({ value, name: PURPOSE_WORDS[value] })
 <template>
   <div class="stack">
     <NuxtLink to="/routines">Routines</NuxtLink>
-    <h1>From a purpose</h1>
+    <h1>Suggest a routine</h1>
     <form class="asks" @submit.prevent="look(0)">
       <ChoiceField v-model="purpose" label="What for" :options="purposes" />
       <div class="field">
@@ -133,7 +133,7 @@ const purposes = PURPOSES.map((value) => ({ value, name: PURPOSE_WORDS[value] })
       >
       <div class="row">
         <Button type="submit" label="Propose" :disabled="searching" />
-        <Button v-if="searching" label="Call it off" severity="secondary" text @click="cancel" />
+        <Button v-if="searching" label="Cancel" severity="secondary" text @click="cancel" />
       </div>
     </form>
     <p v-if="searching" role="status">Choosing…</p>
@@ -145,9 +145,9 @@ const purposes = PURPOSES.map((value) => ({ value, name: PURPOSE_WORDS[value] })
       </p>
       <template v-else-if="drawn?.ok">
         <p>
-          <strong>{{ durationPhrase(drawn.totals.totalSeconds) }}</strong> at my breath
+          <strong>{{ lengthPhrase(drawn.totals.totalSeconds) }}</strong> at my pace
           <template v-if="drawn.totals.closingShare !== null">
-            · closing {{ percentPhrase(drawn.totals.closingShare) }} of the moving time</template
+            · closing {{ lengthPhrase(drawn.totals.closingSeconds) }}</template
           >
           <span v-if="!proposal.fit.met">
             ·
@@ -168,8 +168,8 @@ const purposes = PURPOSES.map((value) => ({ value, name: PURPOSE_WORDS[value] })
           </li>
         </ol>
         <div class="row">
-          <Button label="Follow it now" icon="pi pi-play" @click="followIt" />
-          <Button label="Keep it and change it" severity="secondary" @click="keep" />
+          <Button label="Start" icon="pi pi-play" @click="followIt" />
+          <Button label="Save and edit" severity="secondary" @click="keep" />
           <Button label="Another" severity="secondary" @click="look(another + 1)" />
         </div>
       </template>

@@ -79,10 +79,10 @@ function startOver() {
       </li>
     </ul>
     <p v-if="touched && read.forms.length > 0" class="small">
-      It brings along: {{ read.forms.map(({ name }) => name).join(', ') }}.
+      New forms in it: {{ read.forms.map(({ name }) => name).join(', ') }}.
     </p>
     <div v-if="faults.length > 0" class="fault" role="alert">
-      <p>Nothing is read in until these are corrected in the text:</p>
+      <p>Nothing is imported until these lines are corrected:</p>
       <ul>
         <li v-for="each in faults.slice(0, 8)" :key="each">{{ each }}</li>
         <li v-if="faults.length > 8">and {{ faults.length - 8 }} more</li>
@@ -93,14 +93,14 @@ function startOver() {
     </p>
     <div class="row">
       <Button
-        label="Read it in"
+        label="Import"
         size="small"
         :disabled="!touched || read.routine.entries.length === 0 || faults.length > 0"
         @click="take"
       />
       <Button v-if="touched" label="As it was" size="small" severity="secondary" text @click="startOver" />
       <NuxtLink :to="`/routines/card/${routine.id}`">A card to print</NuxtLink>
-      <NuxtLink :to="`/hand?routine=${routine.id}`">Hand it over</NuxtLink>
+      <NuxtLink :to="`/hand?routine=${routine.id}`">Share</NuxtLink>
       <NuxtLink :to="`/voice?routine=${routine.id}`">Record my voice for it</NuxtLink>
       <NuxtLink :to="`/routines/compare?one=${routine.id}`">Compare</NuxtLink>
     </div>
@@ -108,19 +108,19 @@ function startOver() {
   <section class="stack" aria-labelledby="versions">
     <div class="spread">
       <h2 id="versions">Earlier versions</h2>
-      <Button label="Keep it as it is now" size="small" severity="secondary" @click="emit('keep')" />
+      <Button label="Save a version" size="small" severity="secondary" @click="emit('keep')" />
     </div>
-    <p v-if="versions.length === 0" class="soft">None yet. One is kept whenever you begin to change it.</p>
+    <p v-if="versions.length === 0" class="soft">None yet. One is saved whenever you begin to edit.</p>
     <ul class="versions">
       <li v-for="version in versions" :key="version.id">
         <span>{{ momentPhrase(version.at) }}, {{ plural(version.routine.entries.length, 'entry', 'entries') }}</span>
         <Button
-          label="Return to this"
+          label="Restore"
           size="small"
           severity="secondary"
           text
-          :aria-label="`Return to the version of ${momentPhrase(version.at)}`"
-          @click="emit('change', ({ id }) => ({ ...version.routine, id }), 'Returned to an earlier version.')"
+          :aria-label="`Restore the version of ${momentPhrase(version.at)}`"
+          @click="emit('change', ({ id }) => ({ ...version.routine, id }), 'Earlier version restored.')"
         />
       </li>
     </ul>

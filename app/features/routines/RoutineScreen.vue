@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { rollup } from 'd3-array'
-import { closingSecondsWanted, closingShareWanted, duplicate, keepsClosing, stepsOf } from '#core/routine'
+import { closingShareWanted, duplicate, keepsClosing, stepsOf } from '#core/routine'
 import { newStepId, useRoutineEditing } from './routineEditing'
 import { useStepChanges } from './stepChanges'
 import { unlessEqual } from '~/shared/store/byField'
@@ -12,7 +12,7 @@ import AfterPicture from '~/shared/ui/AfterPicture.vue'
 import { answerFirst, useLater } from '~/shared/drawing/afterPicture'
 import { useGrowing } from '~/shared/ui/growing'
 import StepsBack from '~/shared/ui/StepsBack.vue'
-import { percentPhrase, plural } from '~/shared/words/numbers'
+import { plural } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 import CommandMenu from './CommandMenu.vue'
 import type { Command } from './commandsHere'
@@ -87,12 +87,7 @@ async function followIt() {
 const closing = computed(() => {
   if (!totals.value || totals.value.closingShare === null) return null
   const wanted = closingShareWanted(routine.value!, settings.rules)
-  return {
-    share: totals.value.closingShare,
-    wanted,
-    enough: keepsClosing(totals.value, wanted),
-    missing: closingSecondsWanted(totals.value, wanted),
-  }
+  return { wantedSeconds: wanted * totals.value.movingSeconds, enough: keepsClosing(totals.value, wanted) }
 })
 const fitting = useTemplateRef<InstanceType<typeof FitPanel>>('fitting')
 /** What stands beside the steps comes in the moments after them. */
@@ -128,12 +123,12 @@ const commands = computed<Command[]>(() => {
     { id: 'rounds', name: 'Add rounds', run: addRounds },
     ...(canUndo.value ? [{ id: 'undo', name: 'Undo', run: () => void undo() }] : []),
     ...(canRedo.value ? [{ id: 'redo', name: 'Redo', run: () => void redo() }] : []),
-    ...(canFollow.value ? [{ id: 'carry', name: 'Take along as sound', run: goTo(`/carry?routine=${id}`) }] : []),
+    ...(canFollow.value ? [{ id: 'carry', name: 'Make audio', run: goTo(`/carry?routine=${id}`) }] : []),
     { id: 'print', name: 'Print a card', run: goTo(`/routines/card/${id}`) },
-    { id: 'hand', name: 'Hand it over', run: goTo(`/hand?routine=${id}`) },
+    { id: 'hand', name: 'Share', run: goTo(`/hand?routine=${id}`) },
     { id: 'voice', name: 'Record my voice for it', run: goTo(`/voice?routine=${id}`) },
     { id: 'compare', name: 'Compare with another', run: goTo(`/routines/compare?one=${id}`) },
-    { id: 'keep', name: 'Keep it as it is now', run: () => void keepVersion() },
+    { id: 'keep', name: 'Save a version', run: () => void keepVersion() },
   ]
 })
 const some = unlessEqual(() =>
@@ -161,15 +156,15 @@ const someBeside = useLater(() => some.value)
       />
       <div class="row">
         <StepsBack :can-undo="canUndo" :can-redo="canRedo" @undo="undo" @redo="redo" />
-        <Button label="All that can be done" aria-keyshortcuts="/" severity="secondary" @click="commanding = true" />
+        <Button label="Commands" aria-keyshortcuts="/" severity="secondary" @click="commanding = true" />
         <Button
-          label="Take along"
+          label="Make audio"
           icon="pi pi-headphones"
           severity="secondary"
           :disabled="!canFollow"
           @click="navigateTo(`/carry?routine=${routine!.id}`)"
         />
-        <Button class="follow" label="Follow" icon="pi pi-play" :disabled="!canFollow" @click="followIt" />
+        <Button class="follow" label="Start" icon="pi pi-play" :disabled="!canFollow" @click="followIt" />
       </div>
     </div>
     <h1 class="visually-hidden">{{ routine.name }}</h1>
@@ -178,16 +173,12 @@ const someBeside = useLater(() => some.value)
     <MissingForms v-if="result && !result.ok && result.isMissingForm" :routine="routine" @change="change" />
     <template v-if="totals && drawn?.ok">
       <p class="figures">
-        <strong class="total">{{ durationPhrase(totals.totalSeconds) }}</strong> at my breath ·
+        <strong class="total">{{ durationPhrase(totals.totalSeconds) }}</strong> at my pace ·
         {{ plural(totals.bySteps.length, 'step') }}
         <template v-if="closing">
           ·
           <span :class="{ fault: !closing.enough }">
-            closing {{ percentPhrase(closing.share) }} of the moving time<template v-if="closing.enough">
-              ({{ percentPhrase(closing.wanted) }} wanted)</template
-            ><template v-else
-              >, {{ durationPhrase(closing.missing) }} short of {{ percentPhrase(closing.wanted) }}</template
-            >
+            closing {{ durationPhrase(totals.closingSeconds) }} (at least {{ durationPhrase(closing.wantedSeconds) }})
           </span>
         </template>
       </p>
@@ -262,7 +253,7 @@ const someBeside = useLater(() => some.value)
           </RoutineSteps>
           <p v-if="routine.entries.length > 0" class="small soft by-keys">
             By keys, on a step: Enter opens it, Alt and the arrows move it, + and − count, d doubles, x leaves out, p
-            pins, o makes it optional, Shift and the arrows choose several. Anywhere here: / for all that can be done.
+            pins, o makes it optional, Shift and the arrows choose several. Anywhere here: / for commands.
           </p>
         </section>
         <div class="stack side">

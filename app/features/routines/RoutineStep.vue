@@ -27,7 +27,7 @@ const emit = defineEmits<{
 }>()
 const library = useLibraryStore()
 const form = computed(() => library.formsById.get(props.step.formId))
-const name = computed(() => form.value?.name ?? 'A form that is gone')
+const name = computed(() => form.value?.name ?? 'Deleted form')
 /** Breaths of rest that can be chosen. */
 const RESTS = [0, 1, 2, 3, 4, 5, 6]
 const parts = ARC_PARTS.map((value) => ({ value, name: PART_WORDS[value] }))
@@ -41,7 +41,7 @@ const wayId = computed(() => props.step.wayId)
 const manner = computed(() => props.step.manner)
 const handedWay = computed(() => library.ways.find(({ id }) => id === wayId.value && wayId.value !== null))
 const versions = computed(() => [
-  ...(handedWay.value ? [{ value: HANDED, name: 'as it was handed over' }] : []),
+  ...(handedWay.value ? [{ value: HANDED, name: 'as it was shared' }] : []),
   { value: ALWAYS, name: 'as I do it' },
   ...(form.value?.versions ?? []).map(({ kind }) => ({ value: kind as string, name: VERSION_WORDS[kind] })),
   ...(isChanged.value && !manner.value?.version ? [{ value: HERE, name: 'changed here' }] : []),
@@ -99,7 +99,7 @@ const phrase = (count: number) => (form.value ? countPhrase(form.value, count) :
           step.optional && 'optional',
           step.pinned && 'pinned',
           step.byHand && !step.pinned && 'set by hand',
-          version === HANDED && 'as it was handed over',
+          version === HANDED && 'as it was shared',
         ]
           .filter(Boolean)
           .join(' · ')
@@ -168,7 +168,7 @@ const phrase = (count: number) => (form.value ? countPhrase(form.value, count) :
         :options="parts"
         option-label="name"
         option-value="value"
-        :aria-label="`Part of the arc for ${name}`"
+        :aria-label="`Part of session for ${name}`"
         @update:model-value="emit('change', { part: $event })"
       />
       <span v-if="!restsBetween" class="rest small"

@@ -45,7 +45,7 @@ function chooseRatio(chosen: string) {
 
 <template>
   <section class="stack whole" aria-labelledby="whole">
-    <h2 id="whole">All of it</h2>
+    <h2 id="whole">Whole routine</h2>
     <div class="line">
       <span>Between the pieces</span>
       <BetweenChoice

@@ -3,6 +3,7 @@ import { v4 as newUuid } from 'uuid'
 import { nameWith } from '#core/basics'
 import { plainSpelling } from '#core/forms'
 import { emptyRoutine, stepsOf, withoutUnknown, type Routine } from '#core/routine'
+import { ROUTINE_GROUPS } from '#data'
 import { useHealth } from '~/shared/plan/useHealth'
 import { useCompiled, type Compiled } from '~/shared/store/compiled'
 import { useFollowStore } from '~/shared/session/follow'
@@ -39,7 +40,9 @@ const answering = computed(() => {
 const isMine = ({ id }: Routine) => !library.isShipped(id)
 const inOrder = computed(() => [
   ...answering.value.filter(isMine).sort(inOrderOfNames),
-  ...answering.value.filter((routine) => !isMine(routine)),
+  ...ROUTINE_GROUPS.flatMap(({ routineIds }) =>
+    routineIds.flatMap((id) => answering.value.find((routine) => routine.id === id) ?? []),
+  ),
 ])
 const AT_ONCE = 10
 const shown = useGrowing(inOrder, AT_ONCE)
@@ -67,10 +70,14 @@ const entries = computed(() => shown.value.map((routine) => ({ routine, ...compi
 const longestSeconds = computed(() =>
   Math.max(0, ...entries.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
 )
-const groups = computed(() => [
-  { name: 'Mine', entries: entries.value.filter(({ routine }) => isMine(routine)) },
-  { name: 'Ready-made', entries: entries.value.filter(({ routine }) => !isMine(routine)) },
-])
+const mine = computed(() => entries.value.filter(({ routine }) => isMine(routine)))
+/** Ready-made routines by what they are for; groups without any are left out. */
+const readyMade = computed(() =>
+  ROUTINE_GROUPS.map(({ name, routineIds }) => ({
+    name,
+    entries: entries.value.filter(({ routine }) => routineIds.includes(routine.id)),
+  })).filter((group) => group.entries.length > 0),
+)
 
 async function start(routine: Routine) {
   await library.putRoutine(routine)
@@ -86,10 +93,10 @@ async function followIt(routine: Routine) {
 }
 function remove(routine: Routine) {
   confirm.require({
-    header: `Remove “${routine.name}”?`,
+    header: `Delete “${routine.name}”?`,
     message: 'The sessions that you followed with it stay in the journal.',
-    acceptProps: { label: 'Remove it' },
-    rejectProps: { label: 'Keep it', severity: 'secondary' },
+    acceptProps: { label: 'Delete it' },
+    rejectProps: { label: 'Cancel', severity: 'secondary' },
     accept: () => void workspace.remove('routines', routine.id),
   })
 }
@@ -100,31 +107,34 @@ function remove(routine: Routine) {
     <div class="spread">
       <h1>Routines</h1>
       <div class="row">
-        <Button label="From a purpose" icon="pi pi-compass" @click="navigateTo('/routines/propose')" />
-        <Button label="Assemble a routine" icon="pi pi-plus" severity="secondary" @click="makeNew" />
-        <NuxtLink to="/take">Take something in</NuxtLink>
-        <NuxtLink to="#series">Series</NuxtLink>
-        <NuxtLink to="/routines/compare">Compare</NuxtLink>
+        <Button label="Suggest a routine" icon="pi pi-compass" @click="navigateTo('/routines/propose')" />
+        <Button label="New routine" icon="pi pi-plus" severity="secondary" @click="makeNew" />
+        <details class="more">
+          <summary>More</summary>
+          <div class="row">
+            <NuxtLink to="/take">Import</NuxtLink>
+            <NuxtLink to="#series">Series</NuxtLink>
+            <NuxtLink to="/routines/compare">Compare</NuxtLink>
+          </div>
+        </details>
       </div>
     </div>
     <search class="row">
       <SearchField v-model="words" placeholder="Name, purpose, a form in it" aria-label="Search routines" />
       <span v-if="words" class="soft" role="status">{{ plural(answering.length, 'routine') }}</span>
     </search>
-    <section v-for="group in groups" :key="group.name" class="stack" :aria-label="group.name">
-      <h2>{{ group.name }}</h2>
-      <p v-if="group.entries.length === 0" class="soft">
-        {{
-          words ? 'None answers to that.' : 'None yet. Assemble one from forms, or copy a ready-made one and change it.'
-        }}
+    <section aria-label="Mine">
+      <h2>Mine</h2>
+      <p v-if="mine.length === 0" class="soft">
+        {{ words ? 'No routines found.' : 'None yet. Make one from forms, or duplicate a ready-made one.' }}
       </p>
-      <ul class="routines">
+      <ul>
         <RoutineRow
-          v-for="{ routine, compiled: result, healthWords: forHealth } in group.entries"
+          v-for="{ routine, compiled: result, healthWords: forHealth } in mine"
           :key="routine.id"
           :routine="routine"
           :result="result"
-          :mine="isMine(routine)"
+          mine
           :health-words="forHealth"
           :scale-seconds="longestSeconds"
           @follow="followIt(routine)"
@@ -132,6 +142,27 @@ function remove(routine: Routine) {
           @remove="remove(routine)"
         />
       </ul>
+    </section>
+    <section aria-label="Ready-made">
+      <h2>Ready-made</h2>
+      <p v-if="readyMade.length === 0" class="soft">No routines found.</p>
+      <template v-for="group in readyMade" :key="group.name">
+        <h3>{{ group.name }}</h3>
+        <ul :aria-label="group.name">
+          <RoutineRow
+            v-for="{ routine, compiled: result, healthWords: forHealth } in group.entries"
+            :key="routine.id"
+            :routine="routine"
+            :result="result"
+            :mine="false"
+            :health-words="forHealth"
+            :scale-seconds="longestSeconds"
+            @follow="followIt(routine)"
+            @copy="copy(routine)"
+            @remove="remove(routine)"
+          />
+        </ul>
+      </template>
     </section>
     <slot name="series" />
     <ConfirmDialog />
@@ -142,9 +173,11 @@ function remove(routine: Routine) {
 search :deep(input) {
   width: min(22rem, 100%);
 }
-.routines {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 1.6rem;
+h3 {
+  margin-top: 1.2rem;
+}
+summary {
+  cursor: pointer;
+  padding: 0.5rem 0.3rem;
 }
 </style>

@@ -31,7 +31,7 @@ const pieces = computed(() =>
 const name = computed(() => {
   const [only] = pieces.value
   if (pieces.value.length !== 1 || !only) return plural(pieces.value.length, 'step')
-  return only.kind === 'group' ? only.name : (library.formsById.get(only.formId)?.name ?? 'A form that is gone')
+  return only.kind === 'group' ? only.name : (library.formsById.get(only.formId)?.name ?? 'Deleted form')
 })
 const step = computed(() => {
   const [only] = pieces.value
@@ -79,7 +79,7 @@ function doubled() {
 }
 function remove() {
   const those = props.selected
-  emit('change', (now) => those.reduce(removeEntry, now), 'Removed.')
+  emit('change', (now) => those.reduce(removeEntry, now), 'Deleted.')
   emit('clear')
 }
 function takeApart(id: string) {
@@ -118,7 +118,7 @@ function takeApart(id: string) {
       severity="secondary"
       @click="takeApart(group.id)"
     />
-    <Button v-if="!step" label="Remove" size="small" severity="secondary" text @click="remove" />
+    <Button v-if="!step" label="Delete" size="small" severity="secondary" text @click="remove" />
     <Button label="Choose nothing" size="small" severity="secondary" text @click="emit('clear')" />
   </div>
 </template>

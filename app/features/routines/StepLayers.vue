@@ -31,7 +31,7 @@ function take() {
         rows="3"
         maxlength="2000"
         spellcheck="false"
-        :aria-label="`Rounds that differ in ${name}, in plain lines`"
+        :aria-label="`Rounds that differ in ${name}, as text`"
         placeholder="watch x1, palms x3, fingers x3"
       />
       <p class="soft">
@@ -44,13 +44,13 @@ function take() {
       </p>
       <div class="row">
         <Button
-          label="Take it"
+          label="Apply"
           size="small"
           :disabled="!isTouched || read.notUnderstood.length > 0"
-          :aria-label="`Take what changes within ${name}`"
+          :aria-label="`Apply what changes within ${name}`"
           @click="take"
         />
-        <Button label="Leave it" size="small" severity="secondary" text @click="open = false" />
+        <Button label="Cancel" size="small" severity="secondary" text @click="open = false" />
       </div>
     </div>
   </div>

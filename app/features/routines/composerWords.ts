@@ -2,7 +2,7 @@ import type { ProposeReason } from '#core/compose'
 import type { Form, Manner } from '#core/forms'
 import { STAGE_NAMES } from '#core/formats'
 import type { Finding, Layer, QuickFixKind, Pattern } from '#core/routine'
-import { percentPhrase, plural } from '~/shared/words/numbers'
+import { plural } from '~/shared/words/numbers'
 import { AREA_WORDS, CAUTION_NAMES, CAUTION_WORDS, CONDITION_WORDS } from '~/shared/words/body'
 import { PART_WORDS, STAGE_WORDS, VERSION_WORDS } from '~/shared/words/practice'
 import { durationPhrase } from '~/shared/words/time'
@@ -38,7 +38,7 @@ export const MEND_WORDS: Record<QuickFixKind, string> = {
   shorten: 'Shorten it',
   putBetween: 'Put something between',
   milder: 'Do the milder version',
-  takeOutOfFlow: 'Take it out of the flow',
+  takeOutOfFlow: 'Move it out of the flow',
   bothDirections: 'Do both directions',
   orderPhases: 'Put them in order',
 }
@@ -110,7 +110,7 @@ export function findingReason({ kind, against, caution, mend }: Finding): string
     case 'noClosing':
       return 'Without gathering and settling, practice leaves one stirred up.'
     case 'shortClosing':
-      return `You want ${percentPhrase(against)} of the moving time.`
+      return 'The closing settles what the work has stirred up.'
     case 'unevenSides':
       return 'One side would get more than the other.'
     case 'coldStart':

@@ -68,12 +68,12 @@ export function useRoutineEditing(routineId: string) {
   async function undo() {
     if (!history.canUndo.value) return
     history.undo()
-    await keep('Taken back.')
+    await keep('Undone.')
   }
   async function redo() {
     if (!history.canRedo.value) return
     history.redo()
-    await keep('Done again.')
+    await keep('Redone.')
   }
 
   const versions = computed(() =>

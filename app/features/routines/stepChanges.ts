@@ -53,7 +53,7 @@ export function useStepChanges(
     routine.value && change(what(routine.value), words, forms)
   const move = (id: string, direction: 1 | -1) =>
     changeBy((now) => moveEntry(now, id, direction), direction < 0 ? 'Moved earlier.' : 'Moved later.')
-  const remove = (id: string) => changeBy((now) => removeEntry(now, id), 'Removed.')
+  const remove = (id: string) => changeBy((now) => removeEntry(now, id), 'Deleted.')
   const alterStep = (id: string, part: Partial<Step>) =>
     changeBy((now) => changeStep(now, id, { ...part, ...byHand(part) }))
   const alterGroup = (id: string, part: Partial<Group>) =>

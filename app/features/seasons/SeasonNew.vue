@@ -93,7 +93,7 @@ async function keep() {
     <template v-if="kind === 'learn'">
       <div class="fields">
         <ChoiceField v-model="setName" label="Which forms" :options="setOptions" search />
-        <ChoiceField v-model="stage" label="Until they go" :options="stages" />
+        <ChoiceField v-model="stage" label="Goal" :options="stages" />
         <ChoiceField
           v-if="setName === null"
           :model-value="undefined"
@@ -115,7 +115,7 @@ async function keep() {
             @change="toggleForm(each.id)"
           />
           {{ each.name }}
-          <template v-if="!isPossible(each.id)">(not with what I declare)</template>
+          <template v-if="!isPossible(each.id)">(advised against by your health settings)</template>
           <span v-else-if="library.stageOf(each.id)" class="small soft"
             >({{ STAGE_WORDS[library.stageOf(each.id)!] }})</span
           >
@@ -192,7 +192,7 @@ async function keep() {
       </div>
       <SeasonReach :season="season" :plan="plan" :today="journal.today" :form-of="formOf" />
       <div class="row">
-        <Button label="Begin this season" size="large" :disabled="!canBegin" @click="keep" />
+        <Button label="Start this season" size="large" :disabled="!canBegin" @click="keep" />
         <span v-if="hours.length === 0" class="fault">Choose a day of the week at least.</span>
         <span class="small soft">It lies in the week then, and each day of it can be moved there.</span>
       </div>

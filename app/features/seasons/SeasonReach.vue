@@ -87,7 +87,7 @@ const stones = computed<Stone[]>(() =>
     if (props.season.goal.kind === 'learn') {
       const begun = new Set(each.came.flatMap((add) => (add.kind === 'begins' ? [add.formId] : [])))
       return begins.map(({ formId }, nth) =>
-        stone(props.formOf(formId)?.name ?? 'a form that is gone', nth, begins.length, {
+        stone(props.formOf(formId)?.name ?? 'a deleted form', nth, begins.length, {
           isThere: begun.has(formId),
           text: '',
           to: `/forms/${formId}`,

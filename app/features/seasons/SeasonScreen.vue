@@ -73,7 +73,7 @@ async function removeIt() {
         <strong>{{ standPhrase(season, plan, formOf) }}</strong>
       </p>
       <p v-if="plan.forbidden.length > 0" class="small">
-        Left out, with what I declare:
+        Left out, for your health settings:
         {{
           listPhrase(
             plan.forbidden.map((id) => formOf(id)?.name ?? ''),
@@ -96,7 +96,7 @@ async function removeIt() {
           <h2 id="next">
             {{
               nextOn === null
-                ? 'Nothing more is laid; the session would be'
+                ? 'Nothing more is planned; the session would be'
                 : nextOn.day === journal.today
                   ? 'Today'
                   : `Next: ${weekdayPhrase(nextOn.day)}`
@@ -106,11 +106,11 @@ async function removeIt() {
         </div>
         <p>{{ sessionPhrase(next, formOf) }}</p>
         <template v-if="drawn">
-          <p class="small soft">{{ durationPhrase(drawn.timeline.totalSeconds) }} at my breath, with its closing</p>
+          <p class="small soft">{{ durationPhrase(drawn.timeline.totalSeconds) }} at my pace, with its closing</p>
           <BrookDrawing :timeline="drawn.timeline" size="small" />
         </template>
         <p v-else-if="routine === null">
-          No session can be made of this with its closing in these minutes. Lay it with more minutes in
+          No session can be made of this with its closing in these minutes. Plan it with more minutes in
           <NuxtLink to="/week">the week</NuxtLink>.
         </p>
         <p v-else role="status">Its session is being made…</p>
@@ -127,7 +127,7 @@ async function removeIt() {
       <div class="row">
         <Button v-if="plan.when === 'now'" label="One week more" severity="secondary" @click="addWeeks(1)" />
         <Button v-if="plan.when === 'now'" label="End it with this week" severity="secondary" @click="end" />
-        <Button label="Remove it" severity="secondary" @click="removeIt" />
+        <Button label="Delete it" severity="secondary" @click="removeIt" />
       </div>
     </template>
   </div>

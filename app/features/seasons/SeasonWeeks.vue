@@ -16,7 +16,7 @@ const props = defineProps<{
 function happened(week: SeasonWeek): string {
   if (week.isPaused) return 'a pause'
   if (week.when !== 'ahead') return `${week.done} of ${week.days.length} done`
-  return week.days.length === 0 ? 'nothing laid' : String(week.days.length)
+  return week.days.length === 0 ? 'nothing planned' : String(week.days.length)
 }
 function brings(week: SeasonWeek): string {
   const told = week.when === 'past' && week.asks === null ? week.came : week.adds

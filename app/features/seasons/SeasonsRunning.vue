@@ -29,7 +29,7 @@ const weekNow = ({ weeks }: { weeks: { at: number; when: string }[] }) =>
       <div class="row">
         <NuxtLink to="/seasons">All seasons</NuxtLink>
         <Button
-          label="Begin a season"
+          label="New season"
           icon="pi pi-plus"
           size="small"
           severity="secondary"

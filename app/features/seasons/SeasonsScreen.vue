@@ -33,7 +33,7 @@ const whenPhrase = ({ startDay }: Season, when: string, lastDay: string) =>
     <NuxtLink to="/week">The week</NuxtLink>
     <div class="spread">
       <h1>Seasons</h1>
-      <Button label="Begin a season" icon="pi pi-plus" @click="navigateTo('/seasons/new')" />
+      <Button label="New season" icon="pi pi-plus" @click="navigateTo('/seasons/new')" />
     </div>
     <p class="soft">
       A course of weeks towards one thing: a set that is learned, a hold that grows, calm evenings. Its sessions lie in
@@ -41,7 +41,7 @@ const whenPhrase = ({ startDay }: Season, when: string, lastDay: string) =>
     </p>
     <p v-if="removed" role="status">
       “{{ removed.season.name }}” is removed.
-      <Button label="Take it back" size="small" severity="secondary" text @click="takeBack()" />
+      <Button label="Undo" size="small" severity="secondary" text @click="takeBack()" />
     </p>
     <p v-if="!workspace.isFullyLoaded" role="status">The journal is being read…</p>
     <p v-else-if="shown.length === 0">None yet.</p>

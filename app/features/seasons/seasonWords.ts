@@ -11,7 +11,7 @@ export const GOAL_WORDS: Record<SeasonGoal['kind'], string> = {
 }
 
 type FormOf = (formId: string) => Form | undefined
-const nameOf = (formOf: FormOf, formId: string) => formOf(formId)?.name ?? 'a form that is gone'
+const nameOf = (formOf: FormOf, formId: string) => formOf(formId)?.name ?? 'a deleted form'
 
 /** An amount of a form: a time as on a clock, else its count. */
 export function amountPhrase(form: Form | undefined, amount: number): string {
@@ -94,7 +94,7 @@ export function standPhrase({ goal }: Season, plan: SeasonPlan, formOf: FormOf):
 export function outlookPhrases(season: Season, plan: SeasonPlan, formOf: FormOf): string[] {
   if (plan.when === 'over') return []
   if (plan.weeks.every(({ when, days }) => when === 'past' || days.length === 0))
-    return ['Nothing is laid for the weeks ahead: lay some of it in the week.']
+    return ['Nothing is planned for the weeks ahead: plan some of it in the week.']
   const told = (outlook: SeasonPlan['outlook']) => {
     const names = outlook.missing.map((formId) => nameOf(formOf, formId))
     const there = outlook.missing.length === 0
@@ -112,7 +112,7 @@ export function outlookPhrases(season: Season, plan: SeasonPlan, formOf: FormOf)
   }
   const { asLately } = plan
   return [
-    `If all that is laid is done${season.goal.kind === 'grow' ? ' and feels easy' : ''}, ${told(plan.outlook)}`,
+    `If everything that is planned is done${season.goal.kind === 'grow' ? ' and feels easy' : ''}, ${told(plan.outlook)}`,
     ...(asLately
       ? [`As the last weeks went (${asLately.done} of ${plural(asLately.laid, 'session')}), ${told(asLately)}`]
       : []),

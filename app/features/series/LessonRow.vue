@@ -110,7 +110,7 @@ const LEARNED = [
         size="small"
         severity="secondary"
         text
-        :aria-label="`Remove lesson ${place}`"
+        :aria-label="`Delete lesson ${place}`"
         @click="emit('remove')"
       />
     </div>

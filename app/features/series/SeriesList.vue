@@ -21,7 +21,7 @@ const makeNew = () => keepNew({ name: 'A new series', purpose: '', repeats: fals
   <section class="stack" aria-labelledby="series">
     <div class="spread">
       <h2 id="series">Series</h2>
-      <Button label="Put a series together" icon="pi pi-plus" severity="secondary" size="small" @click="makeNew" />
+      <Button label="New series" icon="pi pi-plus" severity="secondary" size="small" @click="makeNew" />
     </div>
     <p class="soft">
       Sessions that belong together, one lesson after the other. The next one is offered on Today, and moves its forms
@@ -49,10 +49,10 @@ const makeNew = () => keepNew({ name: 'A new series', purpose: '', repeats: fals
           <p class="small soft">{{ series.purpose }}</p>
         </div>
         <Button
-          label="Take it up"
+          label="Start it"
           size="small"
           severity="secondary"
-          :aria-label="`Take up the series ${series.name}`"
+          :aria-label="`Start the series ${series.name}`"
           @click="keepNew(series)"
         />
       </li>

@@ -30,7 +30,7 @@ const nexts = computed(() =>
           </h3>
           <p v-if="lesson.adds">{{ lesson.adds }}</p>
           <p v-if="!routine || !totals" class="small fault">
-            {{ routine ? `“${routine.name}” cannot be followed now` : 'Its routine is gone' }}: open the series and
+            {{ routine ? `“${routine.name}” cannot be followed now` : 'Its routine was deleted' }}: open the series and
             choose another.
           </p>
           <p v-else class="small soft">

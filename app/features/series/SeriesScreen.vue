@@ -79,19 +79,19 @@ function beginAnew() {
   const now = series.value
   if (now.begunAt === undefined) return void begin(now)
   confirm.require({
-    header: 'Begin it anew?',
+    header: 'Start over?',
     message: 'It starts with its first lesson again. The sessions so far stay in the journal.',
-    acceptProps: { label: 'Begin anew' },
-    rejectProps: { label: 'Go on with it', severity: 'secondary' },
+    acceptProps: { label: 'Start over' },
+    rejectProps: { label: 'Cancel', severity: 'secondary' },
     accept: () => void begin(now),
   })
 }
 function remove() {
   confirm.require({
-    header: `Remove “${series.value?.name}”?`,
+    header: `Delete “${series.value?.name}”?`,
     message: 'Its sessions stay in the journal, and its routines stay too.',
-    acceptProps: { label: 'Remove it' },
-    rejectProps: { label: 'Keep it', severity: 'secondary' },
+    acceptProps: { label: 'Delete it' },
+    rejectProps: { label: 'Cancel', severity: 'secondary' },
     accept: async () => {
       await workspace.remove('series', seriesId)
       await navigateTo('/routines')
@@ -111,7 +111,7 @@ function remove() {
         <Button v-if="state.next" icon="pi pi-play" label="Practise the next lesson" @click="practise(state.next)" />
         <Button
           severity="secondary"
-          :label="series.begunAt === undefined ? 'Begin it' : 'Begin it anew'"
+          :label="series.begunAt === undefined ? 'Start it' : 'Start over'"
           :disabled="lessons.length === 0"
           @click="beginAnew"
         />
@@ -119,10 +119,10 @@ function remove() {
           plain
           :can-undo="canUndo"
           :can-redo="canRedo"
-          @undo="step(stepBack, 'Taken back.')"
-          @redo="step(stepOn, 'Done again.')"
+          @undo="step(stepBack, 'Undone.')"
+          @redo="step(stepOn, 'Redone.')"
         />
-        <Button severity="secondary" text icon="pi pi-trash" aria-label="Remove this series" @click="remove" />
+        <Button severity="secondary" text icon="pi pi-trash" aria-label="Delete this series" @click="remove" />
       </div>
     </div>
     <h1 class="visually-hidden">{{ series.name }}</h1>
@@ -161,7 +161,7 @@ function remove() {
         :is-next="place.lesson === state.next && series.begunAt !== undefined"
         @change="changeLesson(place.lesson.id, $event)"
         @move="move(index, $event)"
-        @remove="changeLessons(lessons.toSpliced(index, 1), 'Removed.')"
+        @remove="changeLessons(lessons.toSpliced(index, 1), 'Deleted.')"
         @practise="practise(place.lesson)"
       />
     </ol>

@@ -2,7 +2,6 @@
 import { useJournalStore } from '~/shared/store/journal'
 import { useLibraryStore } from '~/shared/store/library'
 import { useCompiled } from '~/shared/store/compiled'
-import { percentPhrase } from '~/shared/words/numbers'
 import { durationPhrase } from '~/shared/words/time'
 
 /** What the settings come to, in a routine that I know: the one that I did last, or the first that there is. */
@@ -23,7 +22,7 @@ const totals = computed(() => {
   <p v-if="routine && totals" class="effect">
     So <NuxtLink :to="`/routines/${routine.id}`">{{ routine.name }}</NuxtLink> lasts
     <strong>{{ durationPhrase(totals.totalSeconds) }}</strong><template v-if="totals.closingShare !== null"
-      >, its closing {{ percentPhrase(totals.closingShare) }}</template
+      >, its closing {{ durationPhrase(totals.closingSeconds) }}</template
     >.
   </p>
 </template>

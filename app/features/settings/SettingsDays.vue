@@ -46,7 +46,7 @@ const DAY_ENDS = Array.from({ length: 7 }, (_, hour) => ({
       <template v-else>
         <p class="small soft">These rules hold from {{ dayPhrase(latest.fromDay) }} on; the days before keep theirs.</p>
         <div>
-          <Button size="small" severity="secondary" label="Let them hold for the days before too" @click="holdForAll" />
+          <Button size="small" severity="secondary" label="Apply to earlier days too" @click="holdForAll" />
         </div>
       </template>
     </template>

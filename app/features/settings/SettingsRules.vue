@@ -72,7 +72,7 @@ const TIMES = [
 </script>
 
 <template>
-  <SettingGroup id="rules" title="House rules">
+  <SettingGroup id="rules" title="My style">
     <template #about>
       <p class="small soft">How I do every form, unless I say otherwise for one.</p>
       <SettingEffect />
@@ -112,8 +112,8 @@ const TIMES = [
         }}.
       </p>
       <div class="row">
-        <Button label="Take it" size="small" @click="take" />
-        <Button label="Leave it as it was" size="small" severity="secondary" @click="draft = {}" />
+        <Button label="Save" size="small" @click="take" />
+        <Button label="Cancel" size="small" severity="secondary" @click="draft = {}" />
       </div>
     </div>
     <SettingNumber
@@ -127,7 +127,7 @@ const TIMES = [
       @save="emit('save', { ...rules, [time.field]: $event })"
     />
     <SettingNumber
-      label="Closing wanted, % of the moving time"
+      label="Shortest closing, in % of the time before it"
       :model-value="Math.round(rules.closingShare * 100)"
       :min="0"
       :max="50"

@@ -58,7 +58,7 @@ const reaches = computed(() => {
 </script>
 
 <template>
-  <SettingGroup id="viewing" title="Seen from afar">
+  <SettingGroup id="viewing" title="Display">
     <template #about>
       <p class="small soft" role="status">
         Letters are made large enough to be read from there.
@@ -126,7 +126,7 @@ const reaches = computed(() => {
         <input v-model.number="cardPixels" type="range" min="160" max="900" step="1" />
       </label>
       <template #footer>
-        <Button label="Not now" severity="secondary" text @click="measuring = false" />
+        <Button label="Cancel" severity="secondary" text @click="measuring = false" />
         <Button label="It is as wide as the card" @click="keep" />
       </template>
     </Dialog>

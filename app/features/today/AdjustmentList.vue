@@ -34,23 +34,23 @@ const keyOf = (at: number) => (at === 0 ? props.shortcut : undefined)
   <div class="adjustments">
     <p v-if="taken" role="status" class="row">
       Taken: {{ taken }}.
-      <Button ref="back" size="small" severity="secondary" text label="Take it back" @click="emit('takeBack')" />
+      <Button ref="back" size="small" severity="secondary" text label="Undo" @click="emit('takeBack')" />
     </p>
     <ul v-if="adjustments.length > 0">
       <li v-for="(adjustment, at) in adjustments" :key="adjustment.entryId + adjustment.change.what" class="row">
         <span
           ><template v-if="named">{{ nameOf(adjustment.routineId) }} · </template
-          >{{ adjustment.isOn ? 'On' : 'Back' }} by a little: <strong>{{ phrase(adjustment) }}</strong>,
+          >{{ adjustment.isOn ? 'Do slightly more' : 'Do slightly less' }}: <strong>{{ phrase(adjustment) }}</strong>,
           {{ adjustmentReason(adjustment.reason) }}.</span
         >
         <Button
           size="small"
           severity="secondary"
-          :aria-label="`Take it: ${phrase(adjustment)}`"
+          :aria-label="`Use it: ${phrase(adjustment)}`"
           :aria-keyshortcuts="keyOf(at)"
           @click="emit('take', adjustment)"
         >
-          Take it<kbd v-if="keyOf(at)" aria-hidden="true">{{ keyOf(at) }}</kbd>
+          Use it<kbd v-if="keyOf(at)" aria-hidden="true">{{ keyOf(at) }}</kbd>
         </Button>
       </li>
     </ul>

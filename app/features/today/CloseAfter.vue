@@ -28,7 +28,7 @@ async function close(kind: ClosingKind) {
 </script>
 
 <template>
-  <section class="stack" aria-label="Close what was practised">
+  <section class="stack" aria-label="Only a closing">
     <div class="row">
       <label for="close-minutes">I practised</label>
       <InputNumber

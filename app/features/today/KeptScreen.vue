@@ -26,7 +26,7 @@ const journal = useJournalStore()
 const { saveSettings } = useSettingsStore()
 const follow = useFollowStore()
 const compiled = useCompiled()
-useHead({ title: 'What comes back · Pebblebrook' })
+useHead({ title: 'Due for review · Pebblebrook' })
 
 const { kept, resting } = useKept()
 const { setting, about } = useTodayRequest()
@@ -129,7 +129,7 @@ async function keepAgain(formId: string) {
 <template>
   <div class="stack">
     <NuxtLink to="/forms">Forms</NuxtLink>
-    <h1>What comes back</h1>
+    <h1>Due for review</h1>
     <p>
       What you are learning wants to come back soon and often; what you know, now and then. When, is worked out from
       what was done, what was looked up and what was left early.
@@ -138,7 +138,7 @@ async function keepAgain(formId: string) {
 
     <section v-if="comesBack.length > 0" class="stack" aria-labelledby="practise">
       <h2 id="practise">
-        {{ plural(comesBack.length, 'form') }} {{ groups[0]!.keeping === 'due' ? 'to bring back' : 'to freshen up' }}
+        {{ plural(comesBack.length, 'form') }} {{ groups[0]!.keeping === 'due' ? 'due' : 'to refresh' }}
       </h2>
       <div class="row" role="group" aria-label="Minutes at hand">
         <Button
@@ -154,10 +154,10 @@ async function keepAgain(formId: string) {
       <template v-if="offer && drawn">
         <div class="spread">
           <p>
-            <strong>{{ durationPhrase(offer.seconds) }}</strong> at my breath · {{ brought.length }} of
+            <strong>{{ durationPhrase(offer.seconds) }}</strong> at my pace · {{ brought.length }} of
             {{ plural(comesBack.length, 'form') }}: {{ brought.map(nameOf).join(', ') }}
           </p>
-          <Button size="large" label="Begin" icon="pi pi-play" @click="begin" />
+          <Button size="large" label="Start" icon="pi pi-play" @click="begin" />
         </div>
         <BrookDrawing :timeline="drawn.timeline" size="small" />
       </template>
@@ -199,7 +199,7 @@ async function keepAgain(formId: string) {
             size="small"
             severity="secondary"
             text
-            label="Let it rest"
+            label="Stop reminding me"
             :aria-label="restName(form.formId)"
             @click="letRest(form.formId)"
           />
@@ -207,7 +207,7 @@ async function keepAgain(formId: string) {
       </ul>
     </section>
     <p v-if="groups.length > 0" class="small soft">
-      The filled stone is the day it was last done, the ring the day it is to come back, the upright line today.
+      The filled stone is the day it was last done, the ring the day it is due, the upright line today.
     </p>
 
     <section v-if="restNames.length > 0" class="stack" aria-labelledby="resting">
@@ -219,7 +219,7 @@ async function keepAgain(formId: string) {
             size="small"
             severity="secondary"
             text
-            label="Keep it again"
+            label="Remind me again"
             :aria-label="againName(formId)"
             @click="keepAgain(formId)"
           />

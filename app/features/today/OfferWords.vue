@@ -9,7 +9,7 @@ defineProps<{ words: OfferWords }>()
   <div class="offer-words">
     <h2>{{ words.name }}</h2>
     <p>
-      <strong>{{ words.length }}</strong> at my breath · {{ words.steps }}
+      <strong>{{ words.length }}</strong> at my pace · {{ words.steps }}
     </p>
     <div class="because" aria-live="polite">
       <span>Because:</span>

@@ -23,7 +23,7 @@ const isFirst = computed(() => workspace.isFullyLoaded && journal.sessions.lengt
 
 const { minutes, states, felt, found, failed, looking, look, weekday, dueCount, setting, isSettled } = useToday()
 const names = computed<TodayNames>(() => ({
-  nameOf: (formId) => library.formsById.get(formId)?.name ?? 'a form that is gone',
+  nameOf: (formId) => library.formsById.get(formId)?.name ?? 'a deleted form',
   weekday: weekday.value,
 }))
 const offers = computed(() => found.value?.offers ?? [])
@@ -150,7 +150,7 @@ watch(
         <p>
           Pebblebrook leads your tai chi and qigong: it counts, paces the breath, keeps to your minutes and remembers.
         </p>
-        <p>Try what stands below: press Begin, put the device where you can hear it, and follow.</p>
+        <p>Try the session below: press Start, put the device where you can hear it, and follow.</p>
         <p>
           Or first <NuxtLink to="/breath">set my breath</NuxtLink>,
           <NuxtLink to="/settings#body">say what to mind</NuxtLink>, or
@@ -176,7 +176,7 @@ watch(
               ref="beginButton"
               class="begin"
               size="large"
-              label="Begin"
+              label="Start"
               autofocus
               icon="pi pi-play"
               :severity="restFirst ? 'secondary' : undefined"
@@ -200,17 +200,17 @@ watch(
       <p v-else-if="found?.isDone" role="status">
         None of my routines
         {{ minutes === null ? 'suits today' : `can be ${plural(minutes, 'minute')} with its closing kept today` }}.
-        <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Make one for this</NuxtLink>
+        <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Suggest one for this</NuxtLink>
       </p>
       <p v-else-if="!failed" class="looking" role="status">Looking at today…</p>
       <!-- Whoever comes for the first time finds Begin before anything is asked. -->
       <TodayAsk v-if="isFirst" v-model:minutes="minutes" v-model:states="states" />
       <details class="feeling" @toggle="saysHow = true">
-        <summary>Say how it is now</summary>
+        <summary>How do you feel? (optional)</summary>
         <FeltScales
           v-if="saysHow"
           v-model="felt"
-          legend="Only if you care to. What you say changes what is offered, and is kept with the session."
+          legend="Your answers change what is offered, and are saved with the session."
         />
       </details>
     </section>

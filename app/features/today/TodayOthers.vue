@@ -40,12 +40,12 @@ const closesAfter = ref(false)
   <section class="stack" aria-labelledby="others">
     <h2 id="others">Or</h2>
     <div class="links">
-      <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">One made for a purpose</NuxtLink>
+      <NuxtLink :to="{ path: '/routines/propose', query: purposeQuery }">Suggest a routine</NuxtLink>
       <NuxtLink to="/kept">{{
-        dueCount > 0 ? `What comes back: ${plural(dueCount, 'form')} now` : 'What comes back'
+        dueCount > 0 ? `Due for review: ${plural(dueCount, 'form')} now` : 'Due for review'
       }}</NuxtLink>
       <NuxtLink to="/seasons">Seasons: weeks towards one thing</NuxtLink>
-      <NuxtLink to="/routines">All routines, and a new one</NuxtLink>
+      <NuxtLink to="/routines">All routines</NuxtLink>
     </div>
     <ul v-if="drawn.length > 0" class="others">
       <li v-for="{ offer, timeline, changed } in drawn" :key="offer.routineId">
@@ -60,8 +60,8 @@ const closesAfter = ref(false)
           <Button
             size="small"
             severity="secondary"
-            label="Begin"
-            :aria-label="`Begin ${offer.routine.name}`"
+            label="Start"
+            :aria-label="`Start ${offer.routine.name}`"
             @click="emit('begin', offer)"
           />
         </div>
@@ -69,7 +69,7 @@ const closesAfter = ref(false)
       </li>
     </ul>
     <details v-if="whyNots.length > 0">
-      <summary>Why not another of my routines?</summary>
+      <summary>Why not the others?</summary>
       <dl class="why">
         <div v-for="{ routineId, name, why } in whyNots" :key="routineId">
           <dt>{{ name }}</dt>
@@ -78,7 +78,7 @@ const closesAfter = ref(false)
       </dl>
     </details>
     <details @toggle="closesAfter = true">
-      <summary>Practised already? Close it here</summary>
+      <summary>Only a closing (after practice elsewhere)</summary>
       <CloseAfter v-if="closesAfter" />
     </details>
   </section>

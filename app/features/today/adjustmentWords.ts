@@ -30,7 +30,7 @@ export function adjustmentPhrase(
     case 'version':
       return instead(
         form?.name ?? '',
-        change.to === 'plain' ? 'as it is' : VERSION_WORDS[change.to],
+        change.to === 'plain' ? 'standard' : VERSION_WORDS[change.to],
         VERSION_WORDS[change.from],
       )
   }

@@ -5,7 +5,7 @@ import { STAGE_WORDS } from '~/shared/words/practice'
 import { agoPhrase } from '~/shared/words/time'
 
 export const KEEPING_WORDS: Record<Keeping, string> = {
-  due: 'To come back now',
+  due: 'Due now',
   fading: 'Fading',
   fresh: 'Fresh',
 }
@@ -14,11 +14,7 @@ export const KEEPING_WORDS: Record<Keeping, string> = {
 export function keptPhrase({ stage, lastDay, dueDay, recall }: KeptForm, today: string): string {
   const ahead = daysBetween(today, dueDay)
   const comes =
-    ahead > 0
-      ? `comes back in ${plural(ahead, 'day')}`
-      : ahead === 0
-        ? 'comes back today'
-        : `was to come back ${agoPhrase(-ahead)}`
+    ahead > 0 ? `due in ${plural(ahead, 'day')}` : ahead === 0 ? 'due today' : `${plural(-ahead, 'day')} overdue`
   return [
     stage && STAGE_WORDS[stage],
     `last done ${agoPhrase(daysBetween(lastDay, today))}`,

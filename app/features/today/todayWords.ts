@@ -3,7 +3,7 @@ import type { ArcPart, Side } from '#core/forms'
 import type { TodayAgainst, TodayAsked, TodayJudgement, TodayOffer, TodayReason } from '#core/plan'
 import { listPhrase, percentPhrase, plural } from '~/shared/words/numbers'
 import { AREA_WORDS, SCALE_WORDS } from '~/shared/words/body'
-import { agoPhrase, durationPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
+import { agoPhrase, durationPhrase, lengthPhrase, WEEKDAY_WORDS } from '~/shared/words/time'
 
 /** An offer of Today as it is read. */
 export interface OfferWords {
@@ -41,7 +41,7 @@ function askedPhrase(by: TodayAsked['by'], name: string): string {
     case 'series':
       return `it is next in “${name}”`
     case 'plan':
-      return 'it is laid on this day'
+      return 'it is planned for today'
     case 'turn':
       return `it is ${name}’s turn`
     case 'form':
@@ -116,7 +116,7 @@ export function reasonPhrase(reason: TodayReason, { nameOf, weekday }: TodayName
     case 'recent':
       return `last done ${agoPhrase(reason.daysAgo)}`
     case 'new':
-      return 'not followed lately'
+      return 'not done lately'
   }
 }
 
@@ -128,7 +128,7 @@ export function againstPhrase(against: TodayAgainst, { nameOf }: TodayNames): st
     case 'repeated':
       return `it was done ${against.days} days running`
     case 'heavy':
-      return 'it asks much of somebody who is spent'
+      return 'it is hard on a tired day'
     case 'legs':
       return `with it the last 7 days ask ${percentPhrase(against.moreShare)} more of the legs than a usual week`
     case 'stirs':
@@ -164,7 +164,7 @@ export const offerWords = (
   names: TodayNames,
 ): OfferWords => ({
   name: offer.routine.name,
-  length: durationPhrase(offer.seconds),
+  length: lengthPhrase(offer.seconds),
   steps: plural(steps, 'step'),
   reasons: reasonPhrases(offer, names),
   changed: changePhrase(offer, minutes, names),
@@ -197,6 +197,6 @@ export function changePhrase(
 export const REST_WORDS: Record<NonNullable<TodayJudgement['rest']>['why'], string> = {
   pain: 'With pain like that, rest is an answer. Pain that is new, sharp or stays is for a doctor.',
   lightHeaded: 'Sit or lie down until your head is clear. If it comes often, ask a doctor.',
-  spent: 'Six days in a row or more, and spent: a day of rest is practice too.',
+  spent: 'Six days in a row or more, and tired: a day of rest is practice too.',
   doneToday: 'You have practised today. That may be enough.',
 }

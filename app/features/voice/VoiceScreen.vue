@@ -121,14 +121,14 @@ watch(
       <div class="level" aria-hidden="true"><span :style="{ scale: `${loudness} 1` }" /></div>
       <p role="status">{{ sitting.fault || stateWords }}</p>
       <div class="row">
-        <Button label="That is it" @click="sitting.finish" />
+        <Button label="Finish" @click="sitting.finish" />
         <Button label="Skip" severity="secondary" @click="sitting.go(1)" />
         <Button label="Back" severity="secondary" :disabled="sitting.at === 0" @click="sitting.go(-1)" />
         <Button label="Enough for now" severity="secondary" text @click="sitting.end" />
       </div>
       <p class="small soft">
-        <span class="by-keys">Space: that is it. Arrows: skip and back. Escape: enough.</span> Each word is kept as soon
-        as it is said.
+        <span class="by-keys">Space: finish. Arrows: skip and back. Escape: enough.</span> Each word is kept as soon as
+        it is said.
       </p>
     </section>
     <section v-else class="stack" aria-label="Before the sitting">
@@ -156,7 +156,7 @@ watch(
         <Button
           ref="beginButton"
           icon="pi pi-microphone"
-          :label="wanted.length > 0 ? `Begin: ${plural(wanted.length, 'word')}` : 'Nothing is missing'"
+          :label="wanted.length > 0 ? `Start: ${plural(wanted.length, 'word')}` : 'Nothing is missing'"
           :disabled="wanted.length === 0"
           @click="sitting.begin(wanted)"
         />
@@ -186,11 +186,11 @@ watch(
               @click="sitting.begin([prompt])"
             />
             <Button
-              label="Remove"
+              label="Delete"
               size="small"
               severity="secondary"
               text
-              :aria-label="`Remove “${prompt.text}”`"
+              :aria-label="`Delete “${prompt.text}”`"
               @click="remove(prompt)"
             />
           </template>

@@ -22,7 +22,7 @@ function bed(of: 'planned' | 'done'): string {
 const name = computed(() => {
   const sum = (of: 'planned' | 'done') => props.amounts.reduce((total, each) => total + each[of].legs, 0)
   const share = sum('planned') > 0 ? Math.round((100 * sum('done')) / sum('planned')) : null
-  return `The bed: how much the legs are asked, day by day${share === null ? '' : `; ${share} % of what is planned was done so far`}.`
+  return `Leg effort, day by day${share === null ? '' : `; ${share} % of what is planned was done so far`}.`
 })
 </script>
 

@@ -68,7 +68,7 @@ const stoneName = (practice: PlannedPractice) =>
     durationPhrase(practice.session?.practisedSeconds ?? props.secondsOf(practice)),
     STATE_WORDS[practice.state],
     practice.laid.weekly && 'every week',
-    practice.day !== practice.laidOn && `laid on ${shortDayPhrase(practice.laidOn)}`,
+    practice.day !== practice.laidOn && `planned for ${shortDayPhrase(practice.laidOn)}`,
     placePhrase(practice.day, practice.laid.time),
   ]
     .filter(Boolean)
@@ -217,7 +217,7 @@ function dropped(event: { item: HTMLElement; to: HTMLElement }) {
             :data-day="each.day"
             :data-time="cell.time"
             :tabindex="isFirst(`${each.day}/${cell.time}/add`) ? 0 : -1"
-            :aria-label="`Lay something on ${placePhrase(each.day, cell.time)}`"
+            :aria-label="`Plan something on ${placePhrase(each.day, cell.time)}`"
             :aria-pressed="chosen !== null && !chosen.practice && chosen.day === each.day && chosen.time === cell.time"
             @click="emit('choose', each.day, cell.time, null)"
             @keydown="onKey($event, each.day, cell.time, null)"
@@ -227,7 +227,9 @@ function dropped(event: { item: HTMLElement; to: HTMLElement }) {
         </VueDraggable>
       </div>
       <p class="sums small">
-        <span>{{ amounts[at]!.planned.seconds > 0 ? `${minutesPhrase(amounts[at]!.planned.seconds)} laid` : '' }}</span>
+        <span>{{
+          amounts[at]!.planned.seconds > 0 ? `${minutesPhrase(amounts[at]!.planned.seconds)} planned` : ''
+        }}</span>
         <span class="soft">{{
           amounts[at]!.done.seconds > 0 ? `${minutesPhrase(amounts[at]!.done.seconds)} done` : ''
         }}</span>

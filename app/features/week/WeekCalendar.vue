@@ -111,7 +111,7 @@ async function remind(wanted: boolean) {
   <fieldset class="stack">
     <legend class="label">Calendar</legend>
     <div class="row">
-      <Button size="small" severity="secondary" label="All that is laid (iCalendar)" @click="give('all')" />
+      <Button size="small" severity="secondary" label="All planned sessions (iCalendar)" @click="give('all')" />
       <Button size="small" severity="secondary" label="This week (iCalendar)" @click="give('week')" />
       <Button
         size="small"
@@ -138,8 +138,8 @@ async function remind(wanted: boolean) {
       />
     </div>
     <p class="small soft">
-      Taken in again, what is laid changes in your calendar and is never there twice; what you took off here you take
-      off there. “Make me a week” goes round busy times.
+      Imported again, planned sessions change in your calendar and are never there twice. What you delete here, delete
+      there too. “Suggest a week” goes round busy times.
     </p>
     <label class="row">
       <input
@@ -147,7 +147,7 @@ async function remind(wanted: boolean) {
         :checked="rules.reminds !== null"
         @change="remind(($event.target as HTMLInputElement).checked)"
       />
-      A quiet word before what is laid, while Pebblebrook is open; and an alarm in the calendar file
+      Reminder before planned sessions, while Pebblebrook is open, and an alarm in the calendar file
     </label>
     <div v-if="rules.reminds !== null" class="row">
       <label for="reminds">Minutes before</label>

@@ -98,7 +98,7 @@ function goTo(place: string | undefined) {
     <p v-if="practice">
       <strong>{{ name }}</strong> · {{ durationPhrase(seconds) }}
       <template v-if="practice.day !== practice.laidOn">
-        · it was laid on {{ weekdayPhrase(practice.laidOn) }} and has moved here
+        · it was planned for {{ weekdayPhrase(practice.laidOn) }} and has moved here
       </template>
     </p>
     <template v-if="!isDone">
@@ -141,17 +141,17 @@ function goTo(place: string | undefined) {
     </template>
     <div class="row">
       <template v-if="practice">
-        <Button v-if="practice.state === 'open'" label="Begin" icon="pi pi-play" @click="emit('begin')" />
-        <Button v-if="!isDone" label="Take it off" severity="secondary" @click="emit('takeOff', false)" />
+        <Button v-if="practice.state === 'open'" label="Start" icon="pi pi-play" @click="emit('begin')" />
+        <Button v-if="!isDone" label="Delete" severity="secondary" @click="emit('takeOff', false)" />
         <Button
           v-if="!isDone && practice.laid.weekly"
-          label="Take it off from here on"
+          label="Delete from here on"
           severity="secondary"
           @click="emit('takeOff', true)"
         />
       </template>
       <template v-else>
-        <Button label="Lay it here" :disabled="!what" @click="emit('lay', { what: whatOf(what!), minutes, weekly })" />
+        <Button label="Plan it here" :disabled="!what" @click="emit('lay', { what: whatOf(what!), minutes, weekly })" />
         <Button label="Rest on this day" severity="secondary" @click="emit('rest')" />
       </template>
     </div>

@@ -70,7 +70,7 @@ function setKind(next: TurnKind | undefined) {
   else if (next === 'phases') void startOn(phasesFrom('wood'))
   else void startOn(library.routines.slice(0, 2).map(({ id }) => ({ kind: 'routine', routineId: id })))
 }
-const routineName = (id: string) => library.routines.find((each) => each.id === id)?.name ?? 'a routine that is gone'
+const routineName = (id: string) => library.routines.find((each) => each.id === id)?.name ?? 'a deleted routine'
 const routines = computed(() => library.routines.map(({ id, name }) => ({ value: id, name })))
 const addTurn = (routineId: string | undefined) =>
   routineId && startOn([...turns.value, { kind: 'routine', routineId }])
@@ -98,7 +98,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
       <div class="fields">
         <ChoiceField
           :model-value="rules.missed"
-          label="What is missed"
+          label="Missed sessions"
           :options="missed"
           @update:model-value="$event && save({ missed: $event })"
         />
@@ -113,9 +113,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
         </div>
       </div>
       <fieldset>
-        <legend class="label">
-          Minutes that I have ({{ rules.minutes ? '0: none' : 'not said yet: as I mostly do' }})
-        </legend>
+        <legend class="label">Minutes available ({{ rules.minutes ? '0: none' : 'blank: as usual' }})</legend>
         <div class="hours">
           <template v-for="time in DAY_TIMES" :key="time">
             <span class="of">{{ DAY_TIME_WORDS[time] }}</span>
@@ -140,7 +138,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
       </p>
 
       <div class="fields">
-        <ChoiceField :model-value="kind" label="From day to day turns" :options="KINDS" @update:model-value="setKind" />
+        <ChoiceField :model-value="kind" label="Rotate daily" :options="KINDS" @update:model-value="setKind" />
         <ChoiceField
           v-if="kind === 'phases'"
           :model-value="firstPhase"
@@ -185,7 +183,7 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
       <ul v-if="rules.forms.length > 0" class="aims">
         <li v-for="each in rules.forms" :key="each.formId" class="row">
           <label :for="`aim-${each.formId}`"
-            >{{ library.formsById.get(each.formId)?.name ?? 'a form that is gone' }}, times a week</label
+            >{{ library.formsById.get(each.formId)?.name ?? 'a deleted form' }}, times a week</label
           >
           <InputNumber
             :model-value="each.times"
@@ -194,14 +192,14 @@ const canPause = computed(() => pauseFrom.value !== '' && pauseFrom.value <= pau
             :max="14"
             @update:model-value="aimAt(each.formId, $event ?? 0)"
           />
-          <Button label="Not any more" size="small" severity="secondary" text @click="aimAt(each.formId, 0)" />
+          <Button label="Delete" size="small" severity="secondary" text @click="aimAt(each.formId, 0)" />
         </li>
       </ul>
 
       <WeekCalendar :rules="rules" :from="from" :name-of="nameOf" :seconds-of="secondsOf" @save="save" />
 
       <fieldset class="stack">
-        <legend class="label">A pause: nothing is asked, and the row of days goes on</legend>
+        <legend class="label">Time off: your streak continues</legend>
         <div class="fields">
           <ChoiceField v-model="why" label="Why" :options="whys" />
           <div class="field">

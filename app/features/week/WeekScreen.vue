@@ -31,7 +31,7 @@ const place = computed(() => {
 })
 const secondsOf = ({ laid, routineId }: Pick<PlannedPractice, 'laid' | 'routineId'>) =>
   week.planAmounts(laid, routineId).seconds
-const routineName = (routineId: string) => week.routineOf(routineId)?.name ?? 'a routine that is gone'
+const routineName = (routineId: string) => week.routineOf(routineId)?.name ?? 'a deleted routine'
 const paused = computed(() => days.value.filter(({ pause }) => pause !== null))
 
 const brook = useTemplateRef('brook')
@@ -73,12 +73,12 @@ async function move(practice: PlannedPractice, to: { day: string; time: DayTime 
   await leave(to.day, to.time)
 }
 async function takeOff(practice: PlannedPractice, always = false) {
-  await week.takeOff(practice, always, `${week.nameOf(practice)}: taken off.`)
+  await week.takeOff(practice, always, `${week.nameOf(practice)}: deleted.`)
   await leave(practice.day, practice.laid.time)
 }
 async function lay(laid: Pick<PlannedSession, 'what' | 'minutes' | 'weekly'>) {
   const { day, time } = place.value!
-  await week.lay({ day, time, ...laid }, `Laid on ${placePhrase(day, time)}.`)
+  await week.lay({ day, time, ...laid }, `Planned on ${placePhrase(day, time)}.`)
   await leave(day, time)
 }
 async function rest() {
@@ -87,13 +87,13 @@ async function rest() {
   await leave(day, time)
 }
 async function endPause(paused: PlannedDay) {
-  await week.endPause(paused, 'The pause is over.')
+  await week.endPause(paused, 'Your time off has ended.')
   await leave(paused.day, 'morning')
 }
 async function begin(practice: PlannedPractice) {
   const routine = await week.fitted(practice)
   if (!routine) {
-    said.value = `${week.nameOf(practice)} cannot be done so with what you declared, in these minutes. Today has what suits.`
+    said.value = `${week.nameOf(practice)} is advised against by your health settings, in these minutes. Today has what suits.`
     return
   }
   const { lesson, laid } = practice
@@ -141,15 +141,15 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
     <div class="row">
       <template v-if="proposed">
         <Button v-if="!making" aria-keyshortcuts="K" @click="keep()"
-          >Lay this week<kbd aria-hidden="true">K</kbd></Button
+          >Plan this week<kbd aria-hidden="true">K</kbd></Button
         >
         <Button severity="secondary" aria-keyshortcuts="Escape" @click="drop()"
-          >Not this one<kbd aria-hidden="true">Esc</kbd></Button
+          >Cancel<kbd aria-hidden="true">Esc</kbd></Button
         >
       </template>
       <template v-else>
         <Button v-if="!isPast" aria-keyshortcuts="M" @click="week.makeMeAWeek()"
-          >Make me a week<kbd aria-hidden="true">M</kbd></Button
+          >Suggest a week<kbd aria-hidden="true">M</kbd></Button
         >
         <Button v-if="canRepeat" label="Every week like this" severity="secondary" @click="week.everyWeek()" />
       </template>
@@ -157,10 +157,10 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
     <p role="status" class="said">
       <template v-if="making">Looking for a week…</template>
       <template v-else-if="failed">A week could not be worked out just now.</template>
-      <template v-else-if="proposed">A proposal, in broken outline. Nothing of it is laid yet.</template>
+      <template v-else-if="proposed">A suggestion, outlined with dashes. Nothing is planned yet.</template>
       <template v-else>
         {{ said }}
-        <Button v-if="before" label="Take it back" size="small" severity="secondary" text @click="takeBack()" />
+        <Button v-if="before" label="Undo" size="small" severity="secondary" text @click="takeBack()" />
       </template>
     </p>
 
@@ -180,10 +180,10 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
       @remove="takeOff($event)"
     />
     <p class="small soft">
-      Outlined stones are laid, filled ones done.
-      <span class="by-keys">Drag a stone to another day, or hold Alt with an arrow key; Delete takes it off.</span>
-      <span class="by-touch">Touch a stone to change it, or to take it off.</span> The bed below is as deep as the legs
-      are asked: broken line planned, dark done.
+      Outlined stones are planned, filled ones done.
+      <span class="by-keys">Drag a stone to another day, or hold Alt with an arrow key; Delete removes it.</span>
+      <span class="by-touch">Touch a stone to edit or delete it.</span> The bed below is as deep as the legs are asked:
+      broken line planned, dark done.
     </p>
 
     <WeekPlace
@@ -216,16 +216,13 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
     </div>
     <slot name="seasons" />
     <WeekSums :amounts="amounts" />
-    <p v-if="!isPast"><NuxtLink :to="`/carry?week=${from}`">Take this week along as sound</NuxtLink></p>
+    <p v-if="!isPast"><NuxtLink :to="`/carry?week=${from}`">Make audio of this week</NuxtLink></p>
     <WeekRulesPanel
       :rules="rules"
       :from="from"
       :name-of="(laid) => week.nameOf({ laid, routineId: null })"
       :seconds-of="(laid) => week.planAmounts(laid, plannedRoutineId(laid.what)).seconds"
-      @pause="
-        (day, lastDay, why) =>
-          week.pauseOn(day, lastDay, why, 'A pause: nothing is asked, and the row of days goes on.')
-      "
+      @pause="(day, lastDay, why) => week.pauseOn(day, lastDay, why, 'Time off: your streak continues.')"
     />
   </div>
 </template>

@@ -24,18 +24,19 @@ const width = (seconds: number) => `calc((100% - 5.5rem) * ${(seconds / most.val
 
 <template>
   <section v-if="rows.length > 0" class="stack" aria-labelledby="comes-to">
-    <h2 id="comes-to">What it comes to</h2>
+    <h2 id="comes-to">Totals</h2>
     <p>
-      {{ minutesPhrase(planned.seconds) }} laid, {{ minutesPhrase(done.seconds) }} done<template
+      {{ minutesPhrase(planned.seconds) }} planned, {{ minutesPhrase(done.seconds) }} done<template
         v-if="planned.standing > 0 || done.standing > 0"
-        >; standing still {{ minutesPhrase(planned.standing) }} laid, {{ minutesPhrase(done.standing) }} done</template
+        >; standing still {{ minutesPhrase(planned.standing) }} planned,
+        {{ minutesPhrase(done.standing) }} done</template
       >.
     </p>
     <table class="areas">
       <thead>
         <tr>
           <th scope="col">For</th>
-          <th scope="col">laid</th>
+          <th scope="col">planned</th>
           <th scope="col">done</th>
         </tr>
       </thead>

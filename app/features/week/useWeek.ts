@@ -95,7 +95,7 @@ export function useWeek() {
   async function takeBack() {
     if (!before.value) return
     const { come, go } = before.value
-    await change(come, go, 'As it was.')
+    await change(come, go, 'Undone.')
     before.value = null
   }
 
@@ -166,7 +166,7 @@ export function useWeek() {
   async function keepProposed() {
     const laid = proposed.value ?? []
     proposed.value = null
-    await change(laid, [], 'The week is laid. Move what you like.')
+    await change(laid, [], 'The week is planned. Move what you like.')
   }
   async function dropProposed() {
     making.value = false

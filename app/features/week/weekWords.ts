@@ -3,9 +3,9 @@ import { weekdayPhrase } from '~/shared/words/time'
 
 export const DAY_TIME_WORDS: Record<DayTime, string> = { morning: 'morning', evening: 'evening' }
 export const MISSED_WORDS: Record<MissedRule, string> = {
-  moves: 'moves to the next day with room',
-  stays: 'stays open on its day for the rest of a week',
-  drops: 'is let go',
+  moves: 'move to the next day with room',
+  stays: 'stay open for the rest of the week',
+  drops: 'skip',
 }
 export const PAUSE_WORDS: Record<Pause['why'], string> = { rest: 'Rest', holiday: 'Holiday', illness: 'Ill' }
 
@@ -13,7 +13,7 @@ export const STATE_WORDS: Record<PlannedPractice['state'], string> = {
   done: 'done',
   open: 'open',
   ahead: 'planned',
-  missed: 'let go',
+  missed: 'skipped',
 }
 const PHASE_WORDS = { wood: 'Wood', fire: 'Fire', earth: 'Earth', metal: 'Metal', water: 'Water' } as const
 export const phaseWord = (phase: keyof typeof PHASE_WORDS) => PHASE_WORDS[phase]

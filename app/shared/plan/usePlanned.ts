@@ -28,10 +28,10 @@ export function usePlanned() {
     const routine = routineOf(routineId)?.name
     if (laid.what.kind === 'season') {
       const { seasonId } = laid.what
-      return plan.seasons.find(({ id }) => id === seasonId)?.name ?? 'a season that is gone'
+      return plan.seasons.find(({ id }) => id === seasonId)?.name ?? 'a deleted season'
     }
-    if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a routine that is gone'
-    return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a series that is gone'
+    if (laid.what.kind === 'routine') return routineOf(laid.what.routineId)?.name ?? 'a deleted routine'
+    return series ? (routine ? `${series.name}: ${routine}` : series.name) : 'a deleted series'
   }
   /** So many minutes it is brought to; null as it is: a season's session is as long as it is to be already. */
   const minutesOf = (laid: PlannedSession) => (laid.what.kind === 'season' ? null : laid.minutes)

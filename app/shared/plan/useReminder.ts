@@ -39,7 +39,7 @@ export function useReminder() {
       told.add(key)
       const named = [...library.routines, ...plan.seasons]
       const name = named.find(({ id }) => id === practice.routineId)?.name ?? 'Practice'
-      const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is laid for now`
+      const words = minuteNow < minute ? `${name}, at ${clock}` : `${name} is planned for now`
       void quietNotice(words, key)
       latest.value = { key, words }
     }

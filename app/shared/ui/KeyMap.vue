@@ -19,10 +19,10 @@ const PLACES: Place[] = [
     keys: [
       ['1 to 6', 'so many minutes, from the shortest'],
       ['7', 'as planned'],
-      ['F S K U L', 'how the body is: fine, spent, sore back, upset, light-headed'],
+      ['F S K U L', 'how the body is: fine, tired, sore back, upset, dizzy'],
       ['N', 'another routine'],
       ['G', 'take the small change that is offered'],
-      ['Enter', 'begin, when Begin has the focus'],
+      ['Enter', 'start, when Start has the focus'],
     ],
   },
   {
@@ -44,7 +44,7 @@ const PLACES: Place[] = [
     name: 'Following',
     isHere: () => false,
     keys: [
-      ['Space', 'begin, pause, go on'],
+      ['Space', 'start, pause, resume'],
       ['← →', 'back, next'],
       ['+ −', 'one more, one fewer'],
       ['M', 'fit the rest to the minutes I have'],

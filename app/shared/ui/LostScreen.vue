@@ -8,7 +8,7 @@ defineEmits<{ leave: [to: string]; export: [] }>()
   <div class="lost stack">
     <h1>{{ title }}</h1>
     <p v-if="why">{{ why }}</p>
-    <p>Nothing that is kept was changed by this.</p>
+    <p>Your data is unchanged.</p>
     <div class="row">
       <Button label="To Today" @click="$emit('leave', '/')" />
       <Button label="To Settings" severity="secondary" @click="$emit('leave', '/settings')" />

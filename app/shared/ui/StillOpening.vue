@@ -1,5 +1,5 @@
 <template>
-  <p class="opening" role="status">What you have is being opened…</p>
+  <p class="opening" role="status">Loading…</p>
 </template>
 
 <style scoped>

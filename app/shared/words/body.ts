@@ -115,9 +115,9 @@ export const CONDITION_WORDS: Record<Condition, string> = {
 }
 
 export const SCALE_WORDS: Record<FeelingScale, { name: string; steps: [string, string, string, string, string] }> = {
-  energy: { name: 'Energy', steps: ['spent', 'low', 'middling', 'lively', 'full'] },
-  calm: { name: 'Calm', steps: ['churned', 'restless', 'so-so', 'quiet', 'still'] },
-  ease: { name: 'Ease of body', steps: ['sore', 'stiff', 'so-so', 'loose', 'easy'] },
+  energy: { name: 'Energy', steps: ['tired', 'low', 'medium', 'lively', 'full'] },
+  calm: { name: 'Calm', steps: ['upset', 'restless', 'medium', 'quiet', 'still'] },
+  ease: { name: 'Ease of body', steps: ['sore', 'stiff', 'medium', 'loose', 'easy'] },
 }
 
 /** What the scale of exertion asks. */
@@ -155,7 +155,7 @@ export const SENSATION_WORDS: Record<Sensation, string> = {
   tingling: 'tingling',
   trembling: 'trembling',
   ache: 'ache',
-  lightHeaded: 'light-headed',
+  lightHeaded: 'dizzy',
   heaviness: 'heaviness',
   ease: 'ease',
 }
@@ -166,8 +166,8 @@ export const sensationPhrase = (sensation: string): string =>
 
 /** How somebody is today. */
 export const TODAY_WORDS: Record<TodayState, string> = {
-  tired: 'spent',
+  tired: 'tired',
   stiffBack: 'sore back',
   upset: 'upset',
-  lightHeaded: 'light-headed',
+  lightHeaded: 'dizzy',
 }

@@ -4,10 +4,10 @@ import { minutesPhrase, shortWeekdayPhrase, weekdayPhrase } from './time'
 
 /** "3 days in a row, today still open. Longest: 9 days." */
 export function rowPhrase({ current, longest, practisedToday }: Steadiness): string {
-  if (!longest) return 'No stone laid yet. The first session lays one.'
+  if (!longest) return 'No sessions yet. Each session adds a stone.'
   const now = current
-    ? `${plural(current.days, 'day')} in a row${practisedToday ? '' : ', today still open'}.`
-    : 'No row under way.'
+    ? `${plural(current.days, 'day')} in a row${practisedToday ? '' : ', not done yet today'}.`
+    : 'No streak at present.'
   return `${now} Longest: ${plural(longest.days, 'day')}.`
 }
 
@@ -27,7 +27,7 @@ export function rowReason(steady: Steadiness, rules: SteadinessRules): string {
   if (!last) return ''
   if (!current) {
     const ended = brokenOn ? ` ${brokenPhrase(brokenOn, steady, rules)}` : ''
-    return `The last row was of ${plural(last.days, 'day')}, up to ${shortWeekdayPhrase(last.to)}.${ended}`
+    return `The last streak was ${plural(last.days, 'day')}, up to ${shortWeekdayPhrase(last.to)}.${ended}`
   }
   const upTo =
     current.days === 1

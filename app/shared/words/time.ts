@@ -22,6 +22,9 @@ export function minutesPhrase(seconds: number): string {
 }
 const MOST_HOURS_WITH_MINUTES = 100
 
+/** The length of a routine or session where nobody needs seconds: "12 min"; under two minutes "1 min 40 s". */
+export const lengthPhrase = (seconds: number) => (seconds < 120 ? durationPhrase(seconds) : minutesPhrase(seconds))
+
 /** "4:05", rounded up: what is still to go is never shown as less. */
 export function countdownPhrase(seconds: number): string {
   return clockFace(Math.max(0, Math.ceil(seconds - SAME_SECONDS)))

@@ -113,8 +113,8 @@ describe('what is taken of it', () => {
     const other = aForm({ id: 'own', name: 'Draw the net', about: 'Mine is another.' })
     const here = { ...nobody, forms: [...CATALOGUE, other], routines: [{ ...routine, id: 'r1' }] }
     const taken = importPackage(handed, here, AS_THEY_DO, ids())
-    expect(taken.forms).toMatchObject([{ id: 'new-1', name: 'Draw the net, handed over' }])
-    expect(taken.routine.name).toBe('Nets, handed over')
+    expect(taken.forms).toMatchObject([{ id: 'new-1', name: 'Draw the net, shared' }])
+    expect(taken.routine.name).toBe('Nets, shared')
     expect(stepsOf(taken.routine)[0]!.formId).toBe('new-1')
     expect(taken.ways[0]!.formId).toBe('new-1')
     const again = importPackage(
@@ -123,7 +123,7 @@ describe('what is taken of it', () => {
       AS_THEY_DO,
       ids('later'),
     )
-    expect(again.routine.name).toBe('Nets, handed over 2')
+    expect(again.routine.name).toBe('Nets, shared 2')
   })
 
   it('takes nothing twice that is here already', () => {

@@ -47,7 +47,7 @@ describe('measuring the breath', () => {
     expect(stage.value).toBe('result')
     expect(estimate.value!.inSeconds + estimate.value!.outSeconds).toBeCloseTo(8, 0)
   })
-  it('is given up at once when I feel light-headed, and begins afresh', () => {
+  it('is given up at once when I feel dizzy, and begins afresh', () => {
     const { tap, lightHeaded, stage, taps } = measuring()
     tap()
     lightHeaded()

@@ -57,7 +57,7 @@ describe('a session in words', () => {
       'at 4:10 paused for 40 s',
     )
     expect(deviationPhrase({ what: 'next', atSeconds: 302, lastsSeconds: 0, undone: true })).toBe(
-      'at 5:02 skipped on, taken back',
+      'at 5:02 skipped on, undone',
     )
   })
 })

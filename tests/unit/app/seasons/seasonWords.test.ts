@@ -50,16 +50,16 @@ describe('a season in words', () => {
     const plan = planOn(learn, FOUR, missed, dayOfWeek(3, 0))
     expect(standPhrase(learn, plan, formOf)).toBe('1 of 8 forms from memory')
     expect(outlookPhrases(learn, plan, formOf)[0]).toBe(
-      'If all that is laid is done, all of it would be from memory by 10 May.',
+      'If everything that is planned is done, all of it would be from memory by 10 May.',
     )
     expect(outlookPhrases(learn, plan, formOf)[1]).toMatch(/^As the last weeks went \(8 of 12 sessions\), /)
     expect(movedPhrases(plan, formOf)[0]).toBe('Raise one hand begins in week 4 instead of 3')
     const two = seasonPlan(requestOf(learn, { planned: laidOn(learn, [0, 3]) }))
     expect(outlookPhrases(learn, two, formOf)).toEqual([
-      'If all that is laid is done, Drop the heels would not be from memory by 10 May. 1 week more would do.',
+      'If everything that is planned is done, Drop the heels would not be from memory by 10 May. 1 week more would do.',
     ])
     expect(outlookPhrases(learn, seasonPlan(requestOf(learn, { planned: [] })), formOf)).toEqual([
-      'Nothing is laid for the weeks ahead: lay some of it in the week.',
+      'Nothing is planned for the weeks ahead: plan some of it in the week.',
     ])
   })
 
@@ -67,12 +67,12 @@ describe('a season in words', () => {
     const first = planOn(grow, FOUR, [], grow.startDay)
     expect(standPhrase(grow, first, formOf)).toBe('3:00 of 10:00')
     expect(outlookPhrases(grow, first, formOf)).toEqual([
-      'If all that is laid is done and feels easy, it would come to its goal by 21 Jun.',
+      'If everything that is planned is done and feels easy, it would come to its goal by 21 Jun.',
     ])
     const evenings = planOn(evening, FOUR, [], evening.startDay)
     expect(standPhrase(evening, evenings, formOf)).toBe('8 minutes of 15')
     expect(outlookPhrases(evening, evenings, formOf)).toEqual([
-      'If all that is laid is done, all of its weeks would be kept by 26 Apr.',
+      'If everything that is planned is done, all of its weeks would be kept by 26 Apr.',
     ])
     expect(sessionPhrase({ kind: 'grow', formId: 'post-at-the-heart', count: 210, minutes: 15 }, formOf)).toBe(
       'Post at the heart, 3:30',

@@ -41,7 +41,7 @@ describe('a small change in words', () => {
       'Reed: 0.75 kg on each wrist instead of 0.5 kg',
     )
     expect(adjustmentPhrase(adjustment({ what: 'version', from: 'seated', to: 'plain' }), names)).toBe(
-      'Reed: as it is instead of seated',
+      'Reed: standard instead of seated',
     )
     expect(adjustmentPhrase(adjustment({ what: 'rounds', from: 3, to: 4 }, ''), names)).toBe(
       'Three rounds: 4 rounds instead of 3',

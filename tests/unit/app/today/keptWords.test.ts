@@ -18,12 +18,12 @@ const kept = (change: Partial<KeptForm> = {}): KeptForm => ({
 describe('how a form is kept, in words', () => {
   it('says the stage, when it came last, and when it is to come back', () => {
     expect(keptPhrase(kept(), TODAY)).toBe(
-      'the whole movement, breath as it comes · last done yesterday · comes back in 2 days',
+      'the whole movement, breath as it comes · last done yesterday · due in 2 days',
     )
     const later = (dueDay: string) => keptPhrase(kept({ stage: null, dueDay, lastDay: '2026-03-01' }), TODAY)
-    expect(later('2026-03-11')).toBe('last done 9 days ago · comes back in 1 day')
-    expect(later(TODAY)).toBe('last done 9 days ago · comes back today')
-    expect(later('2026-03-08')).toBe('last done 9 days ago · was to come back 2 days ago')
+    expect(later('2026-03-11')).toBe('last done 9 days ago · due in 1 day')
+    expect(later(TODAY)).toBe('last done 9 days ago · due today')
+    expect(later('2026-03-08')).toBe('last done 9 days ago · 2 days overdue')
   })
 
   it('says how surely it is still there only where it is at risk', () => {

@@ -10,7 +10,7 @@ describe('today in words', () => {
       'last done yesterday',
       'last done 3 days ago',
     ])
-    expect(reasonPhrase({ kind: 'new' }, names)).toBe('not followed lately')
+    expect(reasonPhrase({ kind: 'new' }, names)).toBe('not done lately')
     expect(reasonPhrase({ kind: 'made' }, names)).toBe('made for this')
     expect(
       reasonPhrase({ kind: 'good', formIds: [], outcome: 'calm', sessions: 31, better: 20, worse: 4 }, names),
@@ -46,7 +46,7 @@ describe('today in words', () => {
     )
     expect(whyNotPhrase([], names)).toBe('Nothing speaks against it; more speaks for the others today.')
     expect(whyNotPhrase([{ kind: 'heavy' }, { kind: 'leftOut', formIds: ['a'] }], names)).toBe(
-      'It asks much of somebody who is spent and today it would go without A.',
+      'It is hard on a tired day and today it would go without A.',
     )
   })
 

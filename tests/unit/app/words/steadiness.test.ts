@@ -25,9 +25,9 @@ describe('the row of days in words', () => {
     const row = (sessions: ReturnType<typeof on>[], today: string) => rowPhrase(steadiness(sessions, today, rules()))
     const sessions = daily('2026-03-02', '2026-03-04')
     expect(row(sessions, '2026-03-04')).toBe('3 days in a row. Longest: 3 days.')
-    expect(row(sessions, '2026-03-05')).toBe('3 days in a row, today still open. Longest: 3 days.')
-    expect(row(sessions, '2026-03-07')).toBe('No row under way. Longest: 3 days.')
-    expect(row([], '2026-03-07')).toContain('No stone laid yet.')
+    expect(row(sessions, '2026-03-05')).toBe('3 days in a row, not done yet today. Longest: 3 days.')
+    expect(row(sessions, '2026-03-07')).toBe('No streak at present. Longest: 3 days.')
+    expect(row([], '2026-03-07')).toContain('No sessions yet.')
   })
   it('says from where it counts, and what broke nothing', () => {
     const held = rules({ weekdays: [7], restDaysAWeek: 1 })
@@ -57,7 +57,7 @@ describe('the row of days in words', () => {
   })
   it('says how the last one ended where none is under way', () => {
     expect(reason(daily('2026-03-02', '2026-03-04'), '2026-03-09', rules({ restDaysAWeek: 1 }))).toBe(
-      'The last row was of 3 days, up to Wed 4 Mar. ' +
+      'The last streak was 3 days, up to Wed 4 Mar. ' +
         'Thu 5 Mar passed without practice, and more days of that week than the 1 that may be left out.',
     )
     expect(reason([], '2026-03-09')).toBe('')
