@@ -475,7 +475,7 @@ test.describe('where a finger presses', () => {
       await expect(button(page, 'Another')).toBeVisible()
       await nothingOfKeys()
       await goTo(page, 'Week')
-      await expect(page.getByText('Touch a stone to change it')).toBeVisible()
+      await expect(page.getByText('Touch a stone to edit or delete it')).toBeVisible()
       await nothingOfKeys()
       await page.goto('/breath')
       await button(page, 'Begin with the next in-breath').tap()

@@ -156,6 +156,7 @@ test(
     await openAt(page, '/')
     await assemble(page, 'A trial', ['Rise and sink'])
     await page.getByRole('button', { name: 'Start', exact: true }).click()
+    await page.waitForURL('**/follow')
     // Here the page's clock must run as the audio's does.
     await page.getByRole('button', { name: 'Start', exact: true }).click()
     const heard = () =>

@@ -37,7 +37,8 @@ test('a form of my own is written down, found, used and changed', { tag: '@slow'
   await page.getByLabel('only mine').check()
   await page.getByRole('link', { name: /Draw the long net/ }).click()
   await page.getByRole('button', { name: 'Start this form' }).click()
-  await page.getByRole('button', { name: 'Start' }).click()
+  await page.waitForURL('**/follow')
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('wide stance, left first')
 })
 

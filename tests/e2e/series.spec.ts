@@ -64,6 +64,7 @@ test(
 
     // Its form is led by itself as far as it is learned now.
     await page.getByRole('button', { name: 'Start this form' }).click()
+    await page.waitForURL('**/follow')
     await page.getByLabel('Lead each form as far as I have learned it').check()
     await page.getByRole('button', { name: 'Start', exact: true }).click()
     await expect(page.getByRole('region', { name: 'Now' })).toContainText('Only the movement')
@@ -96,7 +97,7 @@ test(
     await page.getByRole('combobox', { name: 'Name of companion 1' }).fill('Mira')
     await expect(page.getByRole('combobox', { name: 'How Mira does it' })).toHaveText('sitting')
     await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Start' }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     await letPass(page, 12)
     await expect(page.getByRole('region', { name: 'Now' })).toContainText('Rise')

@@ -78,6 +78,7 @@ test('a house rule shows what it would change in every form before it is taken',
   await expect(page.getByRole('region', { name: 'One repetition, as I do it' })).toHaveText(/Ready.*out.*Thrust.*in/)
   await expect(page.getByRole('region', { name: 'My way' })).toContainText('In by the nose, out by the mouth')
   await page.getByRole('button', { name: 'Start this form' }).click()
+  await page.waitForURL('**/follow')
   await page.getByRole('button', { name: 'Start', exact: true }).click()
   await expect(page.getByRole('region', { name: 'Now' })).toContainText('In by the nose, out by the mouth')
 })

@@ -31,9 +31,10 @@ test('a ten-minute routine of five forms: assembled, followed, felt, found again
   await expect(page.getByText('10 min 26 s')).toBeVisible()
   await expect(page.getByText(/closing .+ \(at least .+\)/)).toBeVisible()
 
-  await page.getByRole('button', { name: 'Start' }).click()
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
+  await page.waitForURL('**/follow')
   await page.getByRole('button', { name: 'low', exact: true }).click()
-  await page.getByRole('button', { name: 'Start' }).focus()
+  await page.getByRole('button', { name: 'Start', exact: true }).focus()
   await begin(page)
   const now = page.getByRole('region', { name: 'Now' })
   await expect(now).toContainText('Stand and arrive')

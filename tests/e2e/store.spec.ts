@@ -192,6 +192,7 @@ test(
     await openAt(other, '/')
     await assemble(other, 'The second', ['Settle'])
     await other.getByRole('button', { name: 'Start', exact: true }).click()
+    await other.waitForURL('**/follow')
     // Both tabs have one clock here, which stands still once a session begins.
     await expect(other.getByRole('button', { name: 'Start', exact: true })).toBeVisible()
     await begin(page)

@@ -127,8 +127,9 @@ test(
       /from 3: fingers, whole, slower/,
     ])
     await expectNoAxeFindings(page)
-    await page.getByRole('button', { name: 'Start' }).click()
-    await page.getByRole('button', { name: 'Start' }).focus()
+    await page.getByRole('button', { name: 'Start', exact: true }).click()
+    await page.waitForURL('**/follow')
+    await page.getByRole('button', { name: 'Start', exact: true }).focus()
     await begin(page)
     const now = page.getByRole('region', { name: 'Now' })
     // 8 s to step back, 10 s to watch, and then three that are counted.
@@ -179,7 +180,7 @@ test('today is done sitting, wherever that can be, and the journal says so', { t
   await page.getByRole('button', { name: 'Start this form' }).click()
   await choose(page, 'How all of it is done today', 'sitting')
   await expect(page.getByText('It begins with Rise and sink, seated.')).toBeVisible()
-  await page.getByRole('button', { name: 'Start' }).focus()
+  await page.getByRole('button', { name: 'Start', exact: true }).focus()
   await begin(page)
   await letPass(page, 300)
   await page.clock.resume()
