@@ -178,7 +178,7 @@ test(
           await hands.key('ArrowUp')
           await expect(count).not.toHaveValue(before)
           await hands.click(button(page.getByRole('dialog'), 'Save'))
-          await expect(sessions).toContainText('Put right')
+          await expect(sessions).toContainText('Edited')
         },
       },
       {

@@ -85,6 +85,6 @@ test(
     await first.getByRole('button', { name: /^Use it: / }).click()
     await expect(little.getByRole('listitem')).toHaveCount(before - 1)
     await goTo(page, 'Routines')
-    await expect(page.getByRole('button', { name: `Change ${routine}, my way` })).toBeVisible()
+    await expect(page.getByRole('link', { name: `${routine}, my way`, exact: true })).toBeVisible()
   },
 )

@@ -120,12 +120,12 @@ test(
     await other.getByRole('button', { name: 'Take 1 change' }).click()
     await expect(other.getByText('Both are together here.')).toBeVisible()
     await goTo(other, 'Routines')
-    await expect(other.getByRole('heading', { name: 'To stay' })).toBeVisible()
-    await expect(other.getByRole('heading', { name: 'To go' })).toHaveCount(0)
+    await expect(other.getByRole('link', { name: 'To stay' })).toBeVisible()
+    await expect(other.getByRole('link', { name: 'To go' })).toHaveCount(0)
     await goTo(other, 'Settings')
     await other.getByRole('button', { name: /^Restore the copy: another device/ }).click()
     await goTo(other, 'Routines')
-    await expect(other.getByRole('heading', { name: 'To go' })).toBeVisible()
+    await expect(other.getByRole('link', { name: 'To go' })).toBeVisible()
   },
 )
 

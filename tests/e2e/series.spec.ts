@@ -83,7 +83,7 @@ test('a ready-made series is taken up, and begun anew from its first lesson', { 
   await page.getByRole('link', { name: 'Four weeks of one door' }).click()
   await expect(page.getByText('1 of 20 sessions done.')).toBeVisible()
   await page.getByRole('button', { name: 'Start over' }).click()
-  await page.getByRole('button', { name: 'Start over', exact: true }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Start over', exact: true }).click()
   await expect(page.getByText('0 of 20 sessions done.')).toBeVisible()
 })
 

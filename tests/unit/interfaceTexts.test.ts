@@ -40,6 +40,7 @@ const DROPPED: [phrase: RegExp, instead: string][] = [
   [/\bwhat i declare/i, 'for your health settings'],
   [/\bof the moving time\b(?! )/i, 'minutes'],
   [/\bthat is gone\b/i, 'deleted'],
+  [/\blegs are asked\b/i, 'leg effort'],
 ]
 /** Texts that are right all the same. */
 const ALLOWED = new Set<string>([])

@@ -182,8 +182,8 @@ const canRepeat = computed(() => days.value.some(({ practice }) => practice.some
     <p class="small soft">
       Outlined stones are planned, filled ones done.
       <span class="by-keys">Drag a stone to another day, or hold Alt with an arrow key; Delete removes it.</span>
-      <span class="by-touch">Touch a stone to edit or delete it.</span> The bed below is as deep as the legs are asked:
-      broken line planned, dark done.
+      <span class="by-touch">Touch a stone to edit or delete it.</span> Below: leg effort per day. Broken line planned,
+      dark done.
     </p>
 
     <WeekPlace
