@@ -29,11 +29,11 @@ async function practise(page: Page, name: string) {
 }
 async function rename(page: Page, from: string, to: string) {
   await goTo(page, 'Routines')
-  await page.getByRole('button', { name: `Change ${from}`, exact: true }).click()
+  await page.getByRole('link', { name: from, exact: true }).click()
   await page.getByRole('textbox', { name: 'Name of the routine' }).fill(to)
   await page.getByRole('textbox', { name: 'Name of the routine' }).press('Enter')
   await goTo(page, 'Routines')
-  await expect(page.getByRole('heading', { name: to, exact: true })).toBeVisible()
+  await expect(page.getByRole('link', { name: to, exact: true })).toBeVisible()
 }
 const inJournal = async (page: Page, name: string) => {
   await goTo(page, 'Journal')
@@ -84,9 +84,9 @@ test(
       await inJournal(device, 'At the desk')
       await goTo(device, 'Routines')
       const mine = device.getByRole('region', { name: 'Mine' })
-      await expect(mine.getByRole('heading', { level: 3 })).toHaveCount(4)
-      await expect(mine.getByRole('heading', { name: 'As the desk has it', exact: true })).toBeVisible()
-      await expect(mine.getByRole('heading', { name: 'As the phone has it, the other state' })).toBeVisible()
+      await expect(mine.locator('a.name')).toHaveCount(4)
+      await expect(mine.getByRole('link', { name: 'As the desk has it', exact: true })).toBeVisible()
+      await expect(mine.getByRole('link', { name: 'As the phone has it, the other state' })).toBeVisible()
     }
     // Once more, nothing is new.
     await bring(page, await exported(phone))
