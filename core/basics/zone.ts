@@ -32,7 +32,7 @@ export function offsetMsAt(timeZone: string, ms: number): number {
 export const DAY_MS = 86_400_000
 const HOUR_MS = 3_600_000
 
-/** A journal of years asks for the same days again and again, and to read or write one is what costs: about a century of them. */
+/** Parsing days is slow, and a journal of years needs the same ones often: about a century of them is kept. */
 const MOST_DAYS = 40_000
 /** The number of a day (YYYY-MM-DD) since 1 January 1970. */
 export const dayNumber = memoByKey((day: string): number => {

@@ -139,7 +139,7 @@ const counted = computed(() => (merged.value?.items ?? []).filter(isTaken).lengt
           How far the screen is away, its look and the remote stay this device’s own.
         </p>
       </section>
-      <p class="small soft">Whichever you do, what is here now can be gone back to in My data.</p>
+      <p class="small soft">Either way, you can restore the present state in My data.</p>
       <div class="row">
         <Button
           v-if="groups.length > 0"

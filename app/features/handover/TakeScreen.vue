@@ -89,7 +89,7 @@ function leave() {
       @taken="done = $event"
     />
     <p v-else-if="done" role="status">
-      {{ done }} Earlier copies can be gone back to in <NuxtLink to="/settings#data">My data</NuxtLink>.
+      {{ done }} You can restore an earlier copy in <NuxtLink to="/settings#data">My data</NuxtLink>.
       <NuxtLink to="/">To today</NuxtLink>
     </p>
     <template v-else>

@@ -70,14 +70,22 @@ const entries = computed(() => shown.value.map((routine) => ({ routine, ...compi
 const longestSeconds = computed(() =>
   Math.max(0, ...entries.value.map(({ compiled: result }) => (result.ok ? result.totals.totalSeconds : 0))),
 )
-const mine = computed(() => entries.value.filter(({ routine }) => isMine(routine)))
-/** Ready-made routines by what they are for; groups without any are left out. */
-const readyMade = computed(() =>
-  ROUTINE_GROUPS.map(({ name, routineIds }) => ({
-    name,
-    entries: entries.value.filter(({ routine }) => routineIds.includes(routine.id)),
-  })).filter((group) => group.entries.length > 0),
-)
+/** My own routines, then the ready-made ones by purpose. */
+const sections = computed(() => [
+  {
+    name: 'Mine',
+    whenEmpty: 'None yet. Make one from forms, or duplicate a ready-made one.',
+    groups: [{ name: '', entries: entries.value.filter(({ routine }) => isMine(routine)) }],
+  },
+  {
+    name: 'Ready-made',
+    whenEmpty: '',
+    groups: ROUTINE_GROUPS.map(({ name, routineIds }) => ({
+      name,
+      entries: entries.value.filter(({ routine }) => routineIds.includes(routine.id)),
+    })),
+  },
+])
 
 async function start(routine: Routine) {
   await library.putRoutine(routine)
@@ -123,45 +131,29 @@ function remove(routine: Routine) {
       <SearchField v-model="words" placeholder="Name, purpose, a form in it" aria-label="Search routines" />
       <span v-if="words" class="soft" role="status">{{ plural(answering.length, 'routine') }}</span>
     </search>
-    <section aria-label="Mine">
-      <h2>Mine</h2>
-      <p v-if="mine.length === 0" class="soft">
-        {{ words ? 'No routines found.' : 'None yet. Make one from forms, or duplicate a ready-made one.' }}
+    <section v-for="section in sections" :key="section.name" :aria-label="section.name">
+      <h2>{{ section.name }}</h2>
+      <p v-if="section.groups.every((group) => group.entries.length === 0)" class="soft">
+        {{ words ? 'No routines found.' : section.whenEmpty }}
       </p>
-      <ul>
-        <RoutineRow
-          v-for="{ routine, compiled: result, healthWords: forHealth } in mine"
-          :key="routine.id"
-          :routine="routine"
-          :result="result"
-          mine
-          :health-words="forHealth"
-          :scale-seconds="longestSeconds"
-          @follow="followIt(routine)"
-          @copy="copy(routine)"
-          @remove="remove(routine)"
-        />
-      </ul>
-    </section>
-    <section aria-label="Ready-made">
-      <h2>Ready-made</h2>
-      <p v-if="readyMade.length === 0" class="soft">No routines found.</p>
-      <template v-for="group in readyMade" :key="group.name">
-        <h3>{{ group.name }}</h3>
-        <ul :aria-label="group.name">
-          <RoutineRow
-            v-for="{ routine, compiled: result, healthWords: forHealth } in group.entries"
-            :key="routine.id"
-            :routine="routine"
-            :result="result"
-            :mine="false"
-            :health-words="forHealth"
-            :scale-seconds="longestSeconds"
-            @follow="followIt(routine)"
-            @copy="copy(routine)"
-            @remove="remove(routine)"
-          />
-        </ul>
+      <template v-for="group in section.groups" :key="group.name">
+        <template v-if="group.entries.length > 0">
+          <h3 v-if="group.name">{{ group.name }}</h3>
+          <ul :aria-label="group.name || undefined">
+            <RoutineRow
+              v-for="{ routine, compiled: result, healthWords: forHealth } in group.entries"
+              :key="routine.id"
+              :routine="routine"
+              :result="result"
+              :mine="isMine(routine)"
+              :health-words="forHealth"
+              :scale-seconds="longestSeconds"
+              @follow="followIt(routine)"
+              @copy="copy(routine)"
+              @remove="remove(routine)"
+            />
+          </ul>
+        </template>
       </template>
     </section>
     <slot name="series" />

@@ -5,7 +5,7 @@ import { useWorkspaceStore } from '~/shared/store/workspace'
 import type { PlanFacts } from './facts'
 import { possibleNow } from './possible'
 
-/** The facts as the stores have them at every moment: what is computed from some of them is computed anew when those change. */
+/** The current facts of the stores. They are getters, so that a computed value depends only on the facts that it reads. */
 export function factsNow(): PlanFacts {
   const workspace = useWorkspaceStore()
   const library = useLibraryStore()

@@ -5,7 +5,7 @@ import { isEmpty, type Workspace } from './database'
 import type { WriteQueue } from './writeQueue'
 import { replaceAll } from './writing'
 
-/** What the watch over a deleted database needs. */
+/** The parts of the store that this needs. */
 interface Store {
   queue: WriteQueue
   workspace: Ref<Workspace>
@@ -20,7 +20,7 @@ export function createDeletion(wasDeleted: Ref<boolean>, { queue, workspace, per
   const noteDeleted = () => void (wasDeleted.value ||= !dequal(person.value, newPerson()))
   return {
     noteDeleted,
-    /** The browser has closed the database: note it if the content is gone. An error is told by whoever reads next. */
+    /** Called when the browser closes the database: checks whether the content is gone. The next read reports an error. */
     async noteClosed(why: 'deleted' | 'closed') {
       if (why === 'deleted' || (await queue.read(isEmpty).catch(() => false))) noteDeleted()
     },

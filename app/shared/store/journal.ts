@@ -10,7 +10,7 @@ import { deletionOf, stateOf } from './saving'
 import { useSettingsStore } from './settings'
 import { useWorkspaceStore } from './workspace'
 
-/** The sessions that were practised, the practice day that it is now, and what is measured and compared. */
+/** Sessions, the current practice day, breath measures and comparisons. */
 export const useJournalStore = defineStore('journal', () => {
   const workspace = useWorkspaceStore()
   const { settings } = useSettingsStore()

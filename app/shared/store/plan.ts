@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Planned, Season } from '#core/plan'
 import { useWorkspaceStore } from './workspace'
 
-/** What is planned: days of weeks, and seasons. */
+/** Planned sessions of the week, and seasons. */
 export const usePlanStore = defineStore('plan', () => {
   const { data, put } = useWorkspaceStore()
   return {

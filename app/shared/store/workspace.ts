@@ -141,7 +141,7 @@ export const useWorkspaceStore = defineStore('workspace', () => {
     tabs,
     ...archives,
     reload: load,
-    /** Where a session under way is written to. */
+    /** Saves the running session. */
     kept: keptRunning(queue, () => tell('running')),
   }
 })
